@@ -1,0 +1,236 @@
+#include "cli/cli.h"
+
+#include "catalog/catalog.h"
+#include "catalog/csv.h"
+#include "cutting/solve.h"
+#include "plan/plan.h"
+#include "plan/plan_json.h"
+#include "project/project_file.h"
+#include "report/csv.h"
+#include "strength/cases.h"
+
+#include <CLI/CLI.hpp>
+#include <chrono>
+#include <filesystem>
+#include <ostream>
+
+namespace owl::cli {
+namespace {
+
+namespace fs = std::filesystem;
+
+/// A sentence for the user and the exit code that goes with it.
+struct Stop {
+    int code;
+    std::string sentence;
+};
+
+template <typename T> T orStop(tl::expected<T, std::string> v, int code = unreadable) {
+    if (!v)
+        throw Stop{code, v.error()};
+    return std::move(*v);
+}
+
+Shop openShop(const std::string& path) {
+    if (path.empty())
+        return orStop(shippedShop());
+    if (!fs::exists(path))
+        throw Stop{unreadable, path + ": there is no such shop database."};
+    auto store = orStop(ShopStore::open(path));
+    return orStop(store.load());
+}
+
+void write(const fs::path& path, const std::string& text, std::ostream& err) {
+    if (auto ok = writeFileSafely(path, text, false); !ok)
+        throw Stop{unwritable, ok.error()};
+    err << "wrote " << path.string() << "\n";
+}
+
+struct Options {
+    std::string file, shop, out, units = "mm", kind, subject;
+    double seconds = 5;
+    bool csv = false;
+};
+
+int doPlan(const Options& o, std::ostream& out, std::ostream& err) {
+    const Project project = orStop(loadProject(o.file));
+    const Plan p = plan(project, openShop(o.shop), catalog());
+    const std::string json = planJson(project, p).dump(2) + "\n";
+    if (o.out.empty()) {
+        out << json;
+        return done;
+    }
+    std::error_code ec;
+    fs::create_directories(o.out, ec);
+    if (ec)
+        throw Stop{unwritable, o.out + ": the folder cannot be made (" + ec.message() + ")."};
+    const fs::path dir(o.out);
+    write(dir / "plan.json", json, err);
+    write(dir / "cut-job.json", cutJobJson(p.cutJob).dump(2) + "\n", err);
+    write(dir / "cut-plan.json", cutPlanJson(p.cut).dump(2) + "\n", err);
+    write(dir / "cut-list.csv", cutListCsv(project, p), err);
+    write(dir / "shopping.csv", shoppingCsv(p), err);
+    write(dir / "wall-marks.csv", marksCsv(project, p), err);
+    return done;
+}
+
+int doCheck(const Options& o, std::ostream& out) {
+    const Project project = orStop(loadProject(o.file));
+    const Plan p = plan(project, openShop(o.shop), catalog());
+    for (const auto& f : p.findings) {
+        out << severityName(f.severity) << ": " << (f.piece.empty() ? "" : f.piece + ": ") << f.title << ". " << f.text;
+        for (const auto& r : f.remedies)
+            out << " [" << r.name << "]";
+        out << "\n";
+    }
+    return p.blocked() ? blocks : done;
+}
+
+int doCut(const Options& o, std::ostream& out, std::ostream& err) {
+    const std::string text = orStop(readFile(o.file));
+    const CutJob job = orStop(readCutJob(text, fs::path(o.file).filename().string()));
+    CutEffort effort;
+    effort.tries = 4000;
+    const auto begin = std::chrono::steady_clock::now();
+    effort.stop = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count() > o.seconds; };
+    const CutPlan p = solveCutJob(job, effort);
+    if (const std::string fault = faultIn(job, p); !fault.empty())
+        throw Stop{unwritable, "the plan failed its own check and is not written: " + fault};
+    const std::string json = cutPlanJson(p).dump(2) + "\n";
+    if (o.out.empty())
+        out << json;
+    else
+        write(o.out, json, err);
+    return p.status == CutStatus::infeasible ? blocks : done;
+}
+
+int doStrength(const Options& o, std::ostream& out) {
+    const std::string text = orStop(readFile(o.file));
+    const auto doc = nlohmann::json::parse(text, nullptr, false);
+    const std::string name = fs::path(o.file).filename().string();
+    if (doc.is_discarded())
+        throw Stop{unreadable, name + ": this is not JSON, or the file is cut short."};
+    const auto result = evaluateCases(doc);
+    if (!result)
+        throw Stop{unreadable, name + ": " + result.error() + "."};
+    out << result->dump(1) << "\n";
+    return done;
+}
+
+int doNew(const Options& o, std::ostream& out) {
+    if (o.units != "mm" && o.units != "in")
+        throw Stop{unreadable, "--units: \"" + o.units + "\" is not known; it can be mm or in."};
+    out << writeProject(orStop(newProject(o.kind, o.units == "in" ? Units::imperial : Units::metric)));
+    return done;
+}
+
+std::string csvCell(const nlohmann::ordered_json& v) {
+    return csvField(v.is_string() ? v.get<std::string>() : v.dump());
+}
+
+void printCsv(const nlohmann::ordered_json& subject, std::ostream& out) {
+    std::vector<std::string> columns;
+    for (const auto& row : subject.at("rows"))
+        for (const auto& [key, value] : row.items())
+            if (std::find(columns.begin(), columns.end(), key) == columns.end())
+                columns.push_back(key);
+    for (std::size_t i = 0; i < columns.size(); ++i)
+        out << (i ? "," : "") << columns[i];
+    out << "\n";
+    for (const auto& row : subject.at("rows")) {
+        for (std::size_t i = 0; i < columns.size(); ++i)
+            out << (i ? "," : "") << (row.contains(columns[i]) ? csvCell(row.at(columns[i])) : "");
+        out << "\n";
+    }
+}
+
+int doCatalog(const Options& o, std::ostream& out) {
+    std::string all;
+    for (const auto& [name, subject] : catalog().subjects) {
+        all += (all.empty() ? "" : ", ") + name;
+        if (name != o.subject)
+            continue;
+        if (o.csv)
+            printCsv(subject, out);
+        else
+            out << subject.dump(1) << "\n";
+        return done;
+    }
+    throw Stop{unreadable, "\"" + o.subject + "\" is not a subject; there are " + all + "."};
+}
+
+/// One row a command: name, what it says about itself, its options, what runs.
+struct Command {
+    const char *name, *about;
+    void (*options)(CLI::App&, Options&);
+    int (*execute)(const Options&, std::ostream&, std::ostream&);
+};
+
+const std::vector<Command>& commands() {
+    static const std::vector<Command> table{
+        {"plan", "Plan a project: plan.json on standard output, or all files into --out.",
+         [](CLI::App& a, Options& o) {
+             a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
+             a.add_option("--shop", o.shop, "a shop database instead of the shipped price list");
+             a.add_option("--out", o.out, "folder for plan.json, CSV and cut job");
+             a.add_option("--seconds", o.seconds, "time for the cut search");
+         },
+         doPlan},
+        {"check", "Print the findings; exit 1 if something blocks.",
+         [](CLI::App& a, Options& o) {
+             a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
+             a.add_option("--shop", o.shop, "a shop database instead of the shipped price list");
+         },
+         [](const Options& o, std::ostream& out, std::ostream&) { return doCheck(o, out); }},
+        {"cut", "Plan a cut job.",
+         [](CLI::App& a, Options& o) {
+             a.add_option("JOB", o.file, "the job (JSON)")->required();
+             a.add_option("--out", o.out, "file for the plan");
+             a.add_option("--seconds", o.seconds, "end the search after this time");
+         },
+         doCut},
+        {"strength", "Evaluate structure cases.",
+         [](CLI::App& a, Options& o) { a.add_option("CASES", o.file, "a file of structure cases (JSON)")->required(); },
+         [](const Options& o, std::ostream& out, std::ostream&) { return doStrength(o, out); }},
+        {"new", "Print a project with one piece of a kind.",
+         [](CLI::App& a, Options& o) {
+             a.add_option("KIND", o.kind, "ledge")->required();
+             a.add_option("--units", o.units, "mm or in");
+         },
+         [](const Options& o, std::ostream& out, std::ostream&) { return doNew(o, out); }},
+        {"catalog", "Print reference data with sources.",
+         [](CLI::App& a, Options& o) {
+             a.add_option("SUBJECT", o.subject, "species, screws_gauge, loads, ..")->required();
+             a.add_flag("--csv", o.csv, "as CSV");
+         },
+         [](const Options& o, std::ostream& out, std::ostream&) { return doCatalog(o, out); }},
+    };
+    return table;
+}
+
+} // namespace
+
+int run(const std::vector<std::string>& args, std::ostream& out, std::ostream& err) {
+    CLI::App app{"Upright Owl on the command line: plans ledges from the bare wall to the hung piece."};
+    app.name("upright-owl-cli");
+    app.require_subcommand(1);
+    app.set_version_flag("--version", "upright-owl-cli 0.1.0");
+    Options options;
+    for (const auto& c : commands())
+        c.options(*app.add_subcommand(c.name, c.about), options);
+    std::vector<std::string> reversed(args.rbegin(), args.rend());
+    try {
+        app.parse(reversed);
+        for (const auto& c : commands())
+            if (app.got_subcommand(c.name))
+                return c.execute(options, out, err);
+    } catch (const CLI::ParseError& e) {
+        return app.exit(e, out, err) == 0 ? done : unreadable;
+    } catch (const Stop& s) {
+        err << s.sentence << "\n";
+        return s.code;
+    }
+    return unreadable;
+}
+
+} // namespace owl::cli

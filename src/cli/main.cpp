@@ -1,0 +1,14 @@
+#include "cli/cli.h"
+
+#include <cstdio>
+#include <exception>
+#include <iostream>
+
+int main(int argc, char** argv) {
+    try {
+        return owl::cli::run({argv + 1, argv + argc}, std::cout, std::cerr);
+    } catch (const std::exception& e) {
+        std::fprintf(stderr, "A defect of this program: %s\n", e.what());
+        return 70;
+    }
+}

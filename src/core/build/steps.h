@@ -1,0 +1,41 @@
+#pragma once
+// Building steps in a workable order, with bits, screws and waits.
+
+#include "assembly/assembly.h"
+#include "catalog/catalog.h"
+#include "measure/format.h"
+#include "strength/wood.h"
+
+namespace owl {
+
+struct BuildStep {
+    std::string id;                 ///< 'ledge-1/glue-base-back'
+    std::string title, text;
+    std::vector<std::string> tools; ///< 'drill bit 2.5 mm', 'square'
+    std::vector<std::string> parts; ///< part ids in hand
+    std::vector<std::string> fresh; ///< the ones added by this step
+    std::string joint;              ///< joint it makes; its spots are drawn
+    double minutes = 0;             ///< hands on
+    double waitMinutes = 0;         ///< glue and the like
+    std::vector<std::string> cautions;
+};
+
+struct BuildInput {
+    std::string piece;              ///< id, prefix of the step ids
+    const Assembly* assembly = nullptr;
+    bool softwood = true;
+    double G = 0.4;                 ///< for the pilot bit
+    NumberStyle style;
+    std::vector<Length> wallHoles;  ///< x from the left end, drilled through the back rail
+    const Screw* wallScrew = nullptr; ///< null for anchors
+    double wallScrewLength = 0;
+};
+/// From squared boards to a piece ready for finishing. The joint that a later part would hide is made first.
+std::vector<BuildStep> buildSteps(const BuildInput& in, const Catalog& catalog);
+/// '7/64 in' or '2.5 mm' for pilot and clearance bits of a screw.
+std::string pilotBit(const Screw& s, double G);
+std::string clearanceBit(const Screw& s);
+/// Length of a screw as sold: '1-1/4 in' or '35 mm'.
+std::string screwLengthText(const Screw& s, double lengthMm);
+
+} // namespace owl

@@ -1,0 +1,307 @@
+#include "catalog/catalog.h"
+
+#include "catalog/embedded.h"
+
+#include <algorithm>
+#include <cstdio>
+#include <cstdlib>
+#include <fmt/format.h>
+#include <stdexcept>
+
+namespace owl {
+namespace {
+
+using json = nlohmann::ordered_json;
+
+/// One row of a subject, read with the name of the place in every complaint.
+class Row {
+  public:
+    Row(const std::string& subject, std::size_t index, const json& row) : place_(fmt::format("{}: row {}", subject, index + 1)), row_(row) {}
+    [[nodiscard]] std::string text(const char* key) const {
+        const auto it = row_.find(key);
+        if (it == row_.end())
+            return {};
+        if (it->is_string())
+            return it->get<std::string>();
+        if (it->is_number())
+            return it->dump();
+        throw std::runtime_error(fmt::format("{}: '{}' must be a text", place_, key));
+    }
+    [[nodiscard]] double number(const char* key) const {
+        const auto it = row_.find(key);
+        if (it == row_.end())
+            throw std::runtime_error(fmt::format("{}: '{}' is missing", place_, key));
+        if (!it->is_number())
+            throw std::runtime_error(fmt::format("{}: '{}' must be a number", place_, key));
+        return it->get<double>();
+    }
+    [[nodiscard]] double number(const char* key, double otherwise) const {
+        const auto it = row_.find(key);
+        return it == row_.end() || !it->is_number() ? otherwise : it->get<double>();
+    }
+    [[nodiscard]] std::vector<double> numbers(const char* key) const {
+        std::vector<double> out;
+        if (row_.contains(key))
+            for (const auto& v : row_.at(key))
+                out.push_back(v.get<double>());
+        return out;
+    }
+
+  private:
+    std::string place_;
+    const json& row_;
+};
+
+std::vector<std::string> split(const std::string& text, char by) {
+    std::vector<std::string> out;
+    std::string word;
+    for (char c : text) {
+        if (c == by) {
+            out.push_back(word);
+            word.clear();
+        } else {
+            word += c;
+        }
+    }
+    out.push_back(word);
+    return out;
+}
+
+/// '1-1/4' inches to mm.
+double inchLabel(const std::string& label) {
+    double total = 0;
+    for (const auto& part : split(label, '-')) {
+        const auto slash = part.find('/');
+        total += slash == std::string::npos ? std::stod(part) : std::stod(part.substr(0, slash)) / std::stod(part.substr(slash + 1));
+    }
+    return total * 25.4;
+}
+
+Species readSpecies(const Row& r) {
+    Species s;
+    s.id = r.text("id");
+    s.name = r.text("name");
+    s.softwood = r.text("group") == "softwood";
+    s.means = {r.number("sg_12"), r.number("moe_GPa") * 1000, r.number("mor_MPa"), r.number("shear_MPa"), r.number("c_perp_MPa")};
+    s.assignedG = r.number("sg_NDS_assigned", 0);
+    s.blotches = r.text("blotch") == "yes";
+    s.resinous = r.text("resin") == "yes" || r.text("resin") == "some";
+    s.source = r.text("source");
+    s.conf = r.text("conf");
+    return s;
+}
+
+Screw readGauge(const Row& r) {
+    Screw s;
+    s.id = "g" + r.text("gauge");
+    s.label = "#" + r.text("gauge");
+    s.d = r.number("shank_mm");
+    s.root = r.number("root_mm");
+    s.head = r.number("flat_head_mm");
+    s.pilotSoft = r.number("pilot_soft_mm");
+    s.pilotHard = r.number("pilot_hard_mm");
+    s.clearance = r.number("clearance_mm");
+    s.plug = r.number("plug_bore_mm");
+    s.pilotSoftInch = r.text("pilot_soft_in");
+    s.pilotHardInch = r.text("pilot_hard_in");
+    s.clearanceInch = r.text("clearance_in");
+    for (const auto& l : split(r.text("usual_lengths_in"), ';')) {
+        s.lengths.push_back(inchLabel(l));
+        s.lengthLabels.push_back(l + " in");
+    }
+    s.source = r.text("source");
+    s.conf = r.text("conf");
+    return s;
+}
+
+Screw readMetric(const Row& r) {
+    Screw s;
+    s.metric = true;
+    s.d = r.number("diameter_mm");
+    s.id = "m" + r.text("diameter_mm");
+    s.label = r.text("diameter_mm") + " mm";
+    s.root = r.number("root_mm");
+    s.head = r.number("head_mm");
+    s.pilotSoft = r.number("pilot_soft_mm");
+    s.pilotHard = r.number("pilot_hard_mm");
+    s.clearance = r.number("clearance_mm");
+    s.plug = r.number("plug_bore_mm");
+    for (const auto& l : split(r.text("usual_lengths_mm"), ';')) {
+        s.lengths.push_back(std::stod(l));
+        s.lengthLabels.push_back(l + " mm");
+    }
+    s.source = r.text("source");
+    s.conf = r.text("conf");
+    return s;
+}
+
+FinishKind readFinish(const Row& r) {
+    FinishKind f;
+    f.id = r.text("id");
+    f.name = r.text("name");
+    f.coats = static_cast<int>(r.number("coats_min"));
+    f.touchDryH = r.number("touch_dry_h");
+    f.recoatMinH = r.number("recoat_h_min");
+    f.recoatMaxH = r.number("recoat_h_max", f.recoatMinH);
+    f.cureDays = r.number("full_cure_days_min");
+    f.coverage = r.number("coverage_m2_per_L_min");
+    f.wipeMinutes = r.number("wipe_minutes_max", 0);
+    f.sandBetween = r.text("sand_between");
+    f.tools = r.text("tools");
+    f.warning = r.text("ventilation_fire");
+    f.note = r.text("note");
+    f.source = r.text("source");
+    f.conf = r.text("conf");
+    return f;
+}
+
+LoadKind readLoad(const Row& r) {
+    LoadKind l;
+    l.id = r.text("id");
+    l.group = r.text("group");
+    l.name = r.text("item");
+    l.pitch = r.number("pitch_along_shelf_mm");
+    l.height = r.number("item_height_mm", 150);
+    l.depth = r.number("item_depth_mm", 100);
+    l.unitMass = r.number("unit_mass_kg", 0);
+    l.kgPerM = r.number("kg_per_m", 0);
+    l.single = r.text("treat_as_single_item") == "yes";
+    l.source = r.text("source");
+    l.conf = r.text("conf");
+    return l;
+}
+
+template <typename T, typename Read> void readAll(Catalog& c, const std::string& subject, std::vector<T>& into, Read read) {
+    const char* text = embeddedFile(subject + ".json");
+    if (!text)
+        throw std::runtime_error(subject + ".json is not in the program");
+    auto rows = readSubject(subject + ".json", text);
+    if (!rows)
+        throw std::runtime_error(rows.error());
+    const json& list = rows->at("rows");
+    for (std::size_t i = 0; i < list.size(); ++i)
+        into.push_back(read(Row(subject, i, list[i])));
+    c.subjects.emplace_back(subject, std::move(*rows));
+}
+
+Catalog readShipped() {
+    Catalog c;
+    readAll(c, "species", c.species, readSpecies);
+    readAll(c, "screws_gauge", c.screws, readGauge);
+    readAll(c, "screws_metric", c.screws, readMetric);
+    readAll(c, "lumber_us", c.lumberUs, [](const Row& r) {
+        return Lumber{r.text("nominal"), r.number("actual_thickness_mm"), r.number("actual_width_mm")};
+    });
+    std::vector<int> unused;
+    for (const char* subject : {"lumber_eu", "adhesives", "tool_limits", "sanding"})
+        readAll(c, subject, unused, [](const Row&) { return 0; });
+    c.sanding = c.subjects.back().second.at("rows");
+    readAll(c, "finishes", c.finishes, readFinish);
+    readAll(c, "finish_compat", c.compatibility, [](const Row& r) {
+        return Compatibility{r.text("under_id"), r.text("over_id"), r.text("code"), r.text("meaning")};
+    });
+    readAll(c, "loads", c.loads, readLoad);
+    readAll(c, "heights", c.heights, [](const Row& r) {
+        return HeightAdvice{r.text("id"), r.text("topic"), r.text("item"), r.text("why"), r.text("source"), r.text("conf"),
+                            r.number("low_mm", 0), r.number("typical_mm", 0), r.number("high_mm", 0)};
+    });
+    readAll(c, "walls", c.walls, [](const Row& r) {
+        return WallKind{r.text("id"), r.text("name"), r.text("source"), r.text("conf"), r.number("stud_width_mm"),
+                        r.number("stud_depth_mm"), r.number("cover_mm"), r.number("stud_G"), r.numbers("spacing_mm")};
+    });
+    readAll(c, "covers", c.covers, [](const Row& r) {
+        return CoverKind{r.text("id"), r.text("name"), r.text("source"), r.text("conf"), r.number("crush_MPa")};
+    });
+    readAll(c, "kerfs", c.kerfs, [](const Row& r) {
+        return Kerf{r.text("id"), r.text("name"), r.text("source"), r.text("conf"), r.number("kerf_mm")};
+    });
+    readAll(c, "cautions", c.cautions, [](const Row& r) {
+        return Caution{r.text("activity"), r.text("caution"), r.text("source"), r.text("conf")};
+    });
+    readAll(c, "labour", c.labour, [](const Row& r) {
+        return Labour{r.text("id"), r.text("what"), r.text("source"), r.number("minutes")};
+    });
+    return c;
+}
+
+template <typename T> const T* find(const std::vector<T>& in, const std::string& id) {
+    const auto it = std::find_if(in.begin(), in.end(), [&](const T& t) { return t.id == id; });
+    return it == in.end() ? nullptr : &*it;
+}
+
+} // namespace
+
+double Species::fastenerG() const { return assignedG > 0 ? assignedG : means.sg12 / (1 - 0.108 * means.sg12); }
+
+const Species* Catalog::findSpecies(const std::string& id) const { return find(species, id); }
+const Screw* Catalog::findScrew(const std::string& id) const { return find(screws, id); }
+const FinishKind* Catalog::findFinish(const std::string& id) const { return find(finishes, id); }
+const LoadKind* Catalog::findLoad(const std::string& id) const { return find(loads, id); }
+const HeightAdvice* Catalog::findHeight(const std::string& id) const { return find(heights, id); }
+const WallKind* Catalog::findWall(const std::string& id) const { return find(walls, id); }
+const CoverKind* Catalog::findCover(const std::string& id) const { return find(covers, id); }
+
+double Catalog::minutes(const std::string& id) const {
+    const auto* l = find(labour, id);
+    return l ? l->minutes : 0;
+}
+
+std::vector<std::string> Catalog::cautionsFor(const std::string& activity) const {
+    std::vector<std::string> out;
+    for (const auto& c : cautions)
+        if (c.activity == activity)
+            out.push_back(c.text);
+    return out;
+}
+
+std::string Catalog::over(const std::string& under, const std::string& coat) const {
+    for (const auto& c : compatibility)
+        if (c.under == under && c.over == coat)
+            return c.code;
+    return {};
+}
+
+std::string Catalog::sandingSequence(const std::string& start, const std::string& finish, bool softwood) const {
+    for (const auto& r : sanding)
+        if (r.value("start_id", "") == start && r.value("finish_id", "") == finish &&
+            r.value("wood", "") == (softwood ? "softwood" : "hardwood"))
+            return r.value("sequence", "");
+    return {};
+}
+
+tl::expected<json, std::string> readSubject(const std::string& file, const std::string& text) {
+    json doc = json::parse(text, nullptr, false);
+    if (doc.is_discarded())
+        return tl::unexpected(file + ": this is not JSON");
+    if (!doc.is_object() || !doc.contains("rows") || !doc.at("rows").is_array())
+        return tl::unexpected(file + ": it has no list 'rows'");
+    std::size_t i = 0;
+    for (const auto& row : doc.at("rows")) {
+        ++i;
+        if (!row.is_object() || !row.contains("source") || !row.at("source").is_string() || row.at("source").get<std::string>().empty())
+            return tl::unexpected(fmt::format("{}: row {}: every row needs its 'source'", file, i));
+    }
+    return doc;
+}
+
+tl::expected<Catalog, std::string> loadCatalog() {
+    try {
+        return readShipped();
+    } catch (const std::exception& e) {
+        return tl::unexpected(std::string(e.what()));
+    }
+}
+
+const Catalog& catalog() {
+    static const Catalog loaded = [] {
+        auto c = loadCatalog();
+        if (!c) {
+            std::fprintf(stderr, "The reference data is broken: %s\n", c.error().c_str());
+            std::abort();
+        }
+        return std::move(*c);
+    }();
+    return loaded;
+}
+
+} // namespace owl

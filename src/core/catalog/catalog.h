@@ -1,0 +1,130 @@
+#pragma once
+// What is known: reference data, read and checked once. Every row carries its source and confidence.
+
+#include "strength/wood.h"
+
+#include <nlohmann/json.hpp>
+#include <string>
+#include <tl/expected.hpp>
+#include <vector>
+
+namespace owl {
+
+struct Species {
+    std::string id, name;
+    bool softwood = true;
+    WoodMeans means;        ///< MPa
+    double assignedG = 0;   ///< NDS group value, 0 when none
+    bool blotches = false, resinous = false;
+    std::string source, conf;
+    /// G for fasteners: the code's group value if there is one, else from sg12.
+    [[nodiscard]] double fastenerG() const;
+};
+
+/// A wood screw: mm. `label` is '#8' or '4 mm'.
+struct Screw {
+    std::string id, label;
+    bool metric = false;
+    double d = 0, root = 0, head = 0, pilotSoft = 0, pilotHard = 0, clearance = 0, plug = 0;
+    std::string pilotSoftInch, pilotHardInch, clearanceInch; ///< drill bits as sold in inches
+    std::vector<double> lengths;                             ///< mm
+    std::vector<std::string> lengthLabels;                   ///< '1-1/4 in' or '30 mm'
+    std::string source, conf;
+};
+
+struct Lumber {
+    std::string nominal;
+    double thickness = 0, width = 0; ///< mm, actual
+};
+
+struct FinishKind {
+    std::string id, name, sandBetween, tools, warning, note, source, conf;
+    int coats = 1;
+    double touchDryH = 0, recoatMinH = 0, recoatMaxH = 0;
+    double cureDays = 0;     ///< full cure, low end
+    double coverage = 0;     ///< m2 per litre, low end
+    double wipeMinutes = 0;
+};
+
+struct Compatibility {
+    std::string under, over, code, meaning;
+};
+
+struct LoadKind {
+    std::string id, group, name;
+    double pitch = 0, height = 0, depth = 0; ///< mm
+    double unitMass = 0;                     ///< kg
+    double kgPerM = 0;
+    bool single = false;
+    std::string source, conf;
+};
+
+struct HeightAdvice {
+    std::string id, topic, item, why, source, conf;
+    double low = 0, typical = 0, high = 0; ///< mm, 0 where the table has none
+};
+
+struct WallKind {
+    std::string id, name, source, conf;
+    double studWidth = 0, studDepth = 0, cover = 0, studG = 0;
+    std::vector<double> spacings;
+};
+struct CoverKind {
+    std::string id, name, source, conf;
+    double crush = 0; ///< MPa it takes under the edge of a rail
+};
+struct Kerf {
+    std::string id, name, source, conf;
+    double mm = 0;
+};
+struct Caution {
+    std::string activity, text, source, conf;
+};
+struct Labour {
+    std::string id, what, source;
+    double minutes = 0;
+};
+
+class Catalog {
+  public:
+    std::vector<Species> species;
+    std::vector<Screw> screws;
+    std::vector<Lumber> lumberUs;
+    std::vector<FinishKind> finishes;
+    std::vector<Compatibility> compatibility;
+    std::vector<LoadKind> loads;
+    std::vector<HeightAdvice> heights;
+    std::vector<WallKind> walls;
+    std::vector<CoverKind> covers;
+    std::vector<Kerf> kerfs;
+    std::vector<Caution> cautions;
+    std::vector<Labour> labour;
+    nlohmann::json sanding;
+    /// Whole subjects as read, for `catalog SUBJECT`.
+    std::vector<std::pair<std::string, nlohmann::ordered_json>> subjects;
+
+    [[nodiscard]] const Species* findSpecies(const std::string& id) const;
+    [[nodiscard]] const Screw* findScrew(const std::string& id) const;
+    [[nodiscard]] const FinishKind* findFinish(const std::string& id) const;
+    [[nodiscard]] const LoadKind* findLoad(const std::string& id) const;
+    [[nodiscard]] const HeightAdvice* findHeight(const std::string& id) const;
+    [[nodiscard]] const WallKind* findWall(const std::string& id) const;
+    [[nodiscard]] const CoverKind* findCover(const std::string& id) const;
+    /// Minutes for an operation; 0 for an unknown id.
+    [[nodiscard]] double minutes(const std::string& id) const;
+    /// Sentences for an activity such as 'drilling walls'.
+    [[nodiscard]] std::vector<std::string> cautionsFor(const std::string& activity) const;
+    /// Y, S, D, B, T or N for a coat over an under-layer; empty when the table has no row.
+    [[nodiscard]] std::string over(const std::string& under, const std::string& coat) const;
+    /// 'P80 -> P120 -> P180' for a start, finish and wood; empty when the table has no row.
+    [[nodiscard]] std::string sandingSequence(const std::string& start, const std::string& finish, bool softwood) const;
+};
+
+/// Reads one subject's rows from the text of a data file; the error names file, row and field.
+tl::expected<nlohmann::ordered_json, std::string> readSubject(const std::string& file, const std::string& text);
+/// Builds the catalogue from the shipped data. Error: what is wrong in which row.
+tl::expected<Catalog, std::string> loadCatalog();
+/// The shipped catalogue, read once. Ends the program with a sentence if the shipped data is broken.
+const Catalog& catalog();
+
+} // namespace owl

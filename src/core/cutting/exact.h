@@ -1,0 +1,9 @@
+#pragma once
+#include "cutting/solve.h"
+
+namespace owl {
+
+/// The true optimum of a small group by trying everything; empty when the group is too large (400 000 steps).
+std::optional<GroupPlan> solveExactly(const CutGroup& group);
+
+} // namespace owl

@@ -1,0 +1,258 @@
+#include "cutting/solve.h"
+
+#include "cutting/exact.h"
+#include "cutting/greedy.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace owl {
+namespace {
+
+using GroupKey = std::pair<std::string, std::int64_t>;
+
+bool fitsStock(const CutJob& job, const CutPart& p, const CutStock& s) {
+    const Length L = job.usableLength(s);
+    const Length W = job.usableWidth(s);
+    if (L <= Length() || W <= Length())
+        return false;
+    return (p.length <= L && p.width <= W) || (p.mayRotate && p.width <= L && p.length <= W);
+}
+
+/// Splits the job; parts that fit nothing go to `unplaced` with their reason.
+std::map<GroupKey, CutGroup> split(const CutJob& job, std::vector<Unplaced>& unplaced) {
+    std::map<GroupKey, CutGroup> groups;
+    for (const auto& p : job.parts) {
+        if (p.quantity == 0)
+            continue;
+        bool any = false;
+        bool fits = false;
+        bool fitsAvailable = false;
+        for (const auto& s : job.stock) {
+            if (s.material != p.material || s.thickness != p.thickness)
+                continue;
+            any = true;
+            if (!fitsStock(job, p, s))
+                continue;
+            fits = true;
+            fitsAvailable = fitsAvailable || !s.available || *s.available > 0;
+        }
+        if (!any || !fits || !fitsAvailable) {
+            unplaced.push_back({p.id, p.quantity, !any ? UnplacedReason::noStock : !fits ? UnplacedReason::tooLarge : UnplacedReason::notEnoughStock});
+            continue;
+        }
+        CutGroup& g = groups[{p.material, p.thickness.nm()}];
+        g.kerf = job.kerf.nm();
+        std::int64_t l = p.length.nm() + g.kerf;
+        std::int64_t w = p.width.nm() + g.kerf;
+        const bool rotate = p.mayRotate && l != w;
+        auto kind = std::find_if(g.kinds.begin(), g.kinds.end(), [&](const auto& k) { return k.l == l && k.w == w && k.rotate == rotate; });
+        if (kind == g.kinds.end())
+            kind = g.kinds.insert(g.kinds.end(), {{}, {}, l, w, rotate, 0});
+        kind->ids.push_back(p.id);
+        kind->quantities.push_back(p.quantity);
+        kind->count += p.quantity;
+    }
+    for (auto& [key, g] : groups)
+        for (const auto& s : job.stock)
+            if (s.material == key.first && s.thickness.nm() == key.second && job.usableLength(s) > Length() && job.usableWidth(s) > Length() &&
+                (!s.available || *s.available > 0))
+                g.boards.push_back({&s, job.usableLength(s).nm() + g.kerf, job.usableWidth(s).nm() + g.kerf, s.price, s.available});
+    return groups;
+}
+
+/// What is left around the placed pieces as rectangles worth keeping, found by following the saw cuts.
+class Leftovers {
+  public:
+    Leftovers(std::int64_t kerf, std::vector<Offcut>& out) : kerf_(kerf), out_(out) {}
+
+    void find(const std::vector<GroupPlaced>& pieces, std::int64_t x, std::int64_t y, std::int64_t l, std::int64_t w) {
+        if (l <= kerf_ || w <= kerf_)
+            return;
+        if (pieces.empty()) {
+            keep(x, y, l, w);
+            return;
+        }
+        // A trim cut that frees a remainder comes first if it frees the larger piece.
+        std::int64_t right = 0;
+        std::int64_t top = 0;
+        for (const auto& p : pieces) {
+            right = std::max(right, p.x + p.l);
+            top = std::max(top, p.y + p.w);
+        }
+        const double byLength = static_cast<double>(x + l - right) * static_cast<double>(w);
+        const double byWidth = static_cast<double>(y + w - top) * static_cast<double>(l);
+        if (byLength > 0 && byLength >= byWidth) {
+            keep(right, y, x + l - right, w);
+            find(pieces, x, y, right - x, w);
+            return;
+        }
+        if (byWidth > 0) {
+            keep(x, top, l, y + w - top);
+            find(pieces, x, y, l, top - y);
+            return;
+        }
+        separate(pieces, x, y, l, w);
+    }
+
+  private:
+    void keep(std::int64_t x, std::int64_t y, std::int64_t l, std::int64_t w) {
+        const Length realL = Length::nm(l - kerf_);
+        const Length realW = Length::nm(w - kerf_);
+        if (realL >= 150_mm && realW >= 25_mm)
+            out_.push_back({Length::nm(x), Length::nm(y), realL, realW});
+    }
+
+    void separate(const std::vector<GroupPlaced>& pieces, std::int64_t x, std::int64_t y, std::int64_t l, std::int64_t w) {
+        for (const bool alongX : {true, false}) {
+            std::vector<GroupPlaced> sorted = pieces;
+            std::sort(sorted.begin(), sorted.end(), [&](const auto& a, const auto& b) { return alongX ? a.x < b.x : a.y < b.y; });
+            std::int64_t reach = 0;
+            for (std::size_t i = 0; i + 1 < sorted.size(); ++i) {
+                reach = std::max(reach, alongX ? sorted[i].x + sorted[i].l : sorted[i].y + sorted[i].w);
+                if ((alongX ? sorted[i + 1].x : sorted[i + 1].y) < reach)
+                    continue;
+                const std::vector<GroupPlaced> a(sorted.begin(), sorted.begin() + static_cast<std::ptrdiff_t>(i) + 1);
+                const std::vector<GroupPlaced> b(sorted.begin() + static_cast<std::ptrdiff_t>(i) + 1, sorted.end());
+                if (alongX) {
+                    find(a, x, y, reach - x, w);
+                    find(b, reach, y, x + l - reach, w);
+                } else {
+                    find(a, x, y, l, reach - y);
+                    find(b, x, reach, l, y + w - reach);
+                }
+                return;
+            }
+        }
+    }
+
+    std::int64_t kerf_;
+    std::vector<Offcut>& out_;
+};
+
+/// Gives the anonymous pieces of a group their part ids back and adds the boards to the plan.
+void addGroup(const CutGroup& g, const GroupPlan& gp, CutPlan& plan) {
+    std::vector<std::vector<int>> open;
+    for (const auto& k : g.kinds)
+        open.push_back(k.quantities);
+    const auto nextId = [&](std::size_t kind) -> const std::string& {
+        std::size_t i = 0;
+        while (open[kind][i] == 0)
+            ++i;
+        --open[kind][i];
+        return g.kinds[kind].ids[i];
+    };
+    for (const auto& b : gp.boards) {
+        CutBoard out;
+        out.stock = g.boards[b.board].stock->id;
+        for (const auto& p : b.placed)
+            out.placed.push_back({nextId(p.kind), Length::nm(p.x), Length::nm(p.y), Length::nm(p.l - g.kerf), Length::nm(p.w - g.kerf), p.rotated});
+        Leftovers(g.kerf, out.offcuts).find(b.placed, 0, 0, g.boards[b.board].l, g.boards[b.board].w);
+        plan.boards.push_back(std::move(out));
+    }
+    plan.cost += gp.cost;
+    for (std::size_t k = 0; k < g.kinds.size(); ++k)
+        for (std::size_t i = 0; i < open[k].size(); ++i)
+            if (open[k][i] > 0)
+                plan.unplaced.push_back({g.kinds[k].ids[i], open[k][i], UnplacedReason::notEnoughStock});
+}
+
+/// A bound that needs no search: every part is worth its grown area at the best price per area of unlimited stock;
+/// limited boards take a surcharge for what they are worth above their price. Only for groups placed whole.
+Money areaBound(const CutGroup& g, nlohmann::ordered_json& values, nlohmann::ordered_json& surcharges) {
+    double rate = std::numeric_limits<double>::infinity();
+    for (const auto& b : g.boards)
+        if (!b.available)
+            rate = std::min(rate, static_cast<double>(b.price) / (static_cast<double>(b.l) * static_cast<double>(b.w)));
+    if (!std::isfinite(rate) || rate <= 0)
+        return 0;
+    rate *= 0.97; // the checker rounds large sizes down to a grid, which makes a pattern worth a little more
+    double bound = 0;
+    for (const auto& k : g.kinds) {
+        const double pi = rate * static_cast<double>(k.l) * static_cast<double>(k.w) / 1e6;
+        for (std::size_t i = 0; i < k.ids.size(); ++i) {
+            values[k.ids[i]] = pi;
+            bound += pi * k.quantities[i];
+        }
+    }
+    for (const auto& b : g.boards) {
+        const double worth = rate * static_cast<double>(b.l) * static_cast<double>(b.w) / 0.97 / 1e6;
+        const double mu = b.available ? std::max(0.0, worth - static_cast<double>(b.price) / 1e6) : 0;
+        if (mu > 0) {
+            surcharges[b.stock->id] = mu;
+            bound -= mu * *b.available;
+        }
+    }
+    return std::max<Money>(0, static_cast<Money>(std::floor(bound * 1e6)) - 10);
+}
+
+void mergeRepeats(CutPlan& plan) {
+    std::vector<CutBoard> out;
+    const auto same = [](const CutBoard& a, const CutBoard& b) {
+        return a.stock == b.stock && std::equal(a.placed.begin(), a.placed.end(), b.placed.begin(), b.placed.end(), [](const Placed& p, const Placed& q) {
+                   return p.part == q.part && p.x == q.x && p.y == q.y && p.rotated == q.rotated;
+               });
+    };
+    for (auto& b : plan.boards) {
+        const auto it = std::find_if(out.begin(), out.end(), [&](const CutBoard& o) { return same(o, b); });
+        if (it == out.end())
+            out.push_back(std::move(b));
+        else
+            it->repeat += b.repeat;
+    }
+    plan.boards = std::move(out);
+}
+
+GroupPlan searchGroup(const CutGroup& g, const CutEffort& effort) {
+    std::mt19937 random(20260307);
+    GroupPlan best = fillGreedily(g, random, true);
+    for (int i = 0; i < effort.tries; ++i) {
+        if (effort.stop && effort.stop())
+            break;
+        GroupPlan next = fillGreedily(g, random, false);
+        if (better(g, next, best))
+            best = std::move(next);
+    }
+    return best;
+}
+
+} // namespace
+
+bool better(const CutGroup& g, const GroupPlan& a, const GroupPlan& b) {
+    const auto area = [&](const GroupPlan& p) {
+        double out = 0;
+        for (std::size_t k = 0; k < g.kinds.size(); ++k)
+            out += p.left[k] * static_cast<double>(g.kinds[k].l) * static_cast<double>(g.kinds[k].w);
+        return out;
+    };
+    return std::tuple(area(a), a.cost, a.boards.size()) < std::tuple(area(b), b.cost, b.boards.size());
+}
+
+CutPlan solveCutJob(const CutJob& job, const CutEffort& effort) {
+    CutPlan plan;
+    const auto groups = split(job, plan.unplaced);
+    nlohmann::ordered_json values = nlohmann::ordered_json::object();
+    nlohmann::ordered_json surcharges = nlohmann::ordered_json::object();
+    for (const auto& [key, g] : groups) {
+        auto gp = solveExactly(g);
+        if (!gp)
+            gp = searchGroup(g, effort);
+        addGroup(g, *gp, plan);
+        const bool whole = std::all_of(gp->left.begin(), gp->left.end(), [](int n) { return n == 0; });
+        if (gp->proven)
+            plan.lowerBound += gp->cost;
+        else if (whole)
+            plan.lowerBound += std::min(gp->cost, areaBound(g, values, surcharges));
+    }
+    plan.certificate["part_values"] = values;
+    if (!surcharges.empty())
+        plan.certificate["stock_surcharges"] = surcharges;
+    mergeRepeats(plan);
+    plan.status = !plan.unplaced.empty() ? CutStatus::infeasible : plan.lowerBound >= plan.cost ? CutStatus::optimal : CutStatus::feasible;
+    if (effort.progress)
+        effort.progress(plan);
+    return plan;
+}
+
+} // namespace owl

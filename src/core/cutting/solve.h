@@ -1,0 +1,62 @@
+#pragma once
+// Finds a cheapest plan for a cut job and proves it where the group is small.
+//
+// Methods, and what they did on the public jobs: groups of up to about ten single parts are solved by trying every
+// way (exact.h), which is also what the independent checker does, so they need no certificate. Larger groups get
+// many randomised guillotine fills (greedy.h), the best kept, and an area bound with its certificate; a bound by
+// column generation would close more of them and is not built yet.
+
+#include "cutting/job.h"
+
+#include <functional>
+
+namespace owl {
+
+struct CutEffort {
+    int tries = 60;                          ///< randomised fills for each large group; never seconds: same job, same plan
+    std::function<bool()> stop;              ///< asked between tries; true ends the search early
+    std::function<void(const CutPlan&)> progress; ///< told of every better plan of the whole job
+};
+
+/// A valid plan; optimal where proven. Parts that fit nothing are unplaced with their reason.
+CutPlan solveCutJob(const CutJob& job, const CutEffort& effort = {});
+
+/// Parts and stock of one material and thickness, in grown (plus one kerf) whole nanometres. Used by the methods.
+struct CutGroup {
+    struct Kind {
+        std::vector<std::string> ids; ///< job part ids that share this size, each with its quantity
+        std::vector<int> quantities;
+        std::int64_t l = 0, w = 0;
+        bool rotate = false;
+        int count = 0;
+    };
+    struct Board {
+        const CutStock* stock = nullptr;
+        std::int64_t l = 0, w = 0;
+        Money price = 0;
+        std::optional<int> available;
+    };
+    std::int64_t kerf = 0;
+    std::vector<Kind> kinds;
+    std::vector<Board> boards;
+};
+/// A kind placed on a board, grown coordinates; kind indexes into the group.
+struct GroupPlaced {
+    std::size_t kind = 0;
+    std::int64_t x = 0, y = 0, l = 0, w = 0;
+    bool rotated = false;
+};
+struct GroupBoard {
+    std::size_t board = 0;
+    std::vector<GroupPlaced> placed;
+};
+struct GroupPlan {
+    std::vector<GroupBoard> boards;
+    Money cost = 0;
+    std::vector<int> left; ///< unplaced, per kind
+    bool proven = false;
+};
+/// Area left out first, then cost, then number of boards.
+bool better(const CutGroup& g, const GroupPlan& a, const GroupPlan& b);
+
+} // namespace owl

@@ -1,0 +1,31 @@
+#pragma once
+// What the program noticed, and the edits that would cure it.
+
+#include "project/project.h"
+#include "strength/check.h"
+
+#include <functional>
+
+namespace owl {
+
+enum class Severity { blocks, warns, notes };
+const char* severityName(Severity s);
+
+/// An edit of the project with a name ('Shift 56 mm left').
+struct Edit {
+    std::string name;
+    std::function<void(Project&)> apply;
+};
+
+struct Finding {
+    std::string id;      ///< stable: 'misses_studs', 'ledge.too_long'
+    Severity severity = Severity::notes;
+    std::string piece;   ///< id of the piece, empty for the project
+    std::string station; ///< where it belongs: 'place', 'hold' ..
+    std::string title;   ///< a few words
+    std::string text;    ///< one or two sentences
+    Working working;
+    std::vector<Edit> remedies;
+};
+
+} // namespace owl

@@ -1,0 +1,331 @@
+#include "plan/plan.h"
+
+#include "cutting/solve.h"
+#include "plan/findings.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <fmt/format.h>
+#include <map>
+
+namespace owl {
+namespace {
+
+constexpr double studEndMargin = 40; // mm from the rail's end to a screw (S7.2)
+
+class Planner {
+  public:
+    Planner(const Project& p, const Shop& s, const Catalog& c) : project_(p), shop_(s), catalog_(c) {}
+
+    Plan run() {
+        for (const auto& piece : project_.pieces)
+            planPiece(piece);
+        wood();
+        finish();
+        shopping();
+        hours();
+        for (std::size_t i = 0; i < project_.pieces.size(); ++i)
+            findAboutPiece(project_, project_.pieces[i], plan_.pieces[i], plan_.findings);
+        findAboutProject(project_, plan_, plan_.findings);
+        sortFindings(plan_.findings);
+        return std::move(plan_);
+    }
+
+  private:
+    [[nodiscard]] bool metric() const { return project_.style.units == Units::metric; }
+
+    void planPiece(const Piece& piece) {
+        const Wall* wall = project_.findWall(piece.wall);
+        const LedgeParams& params = ledgeOf(piece);
+        const Species* wood = catalog_.findSpecies(params.species);
+        PiecePlan pp;
+        pp.id = piece.id;
+        pp.left = pieceLeft(project_, piece);
+        pp.bottom = piece.place.z;
+        if (!wall || !wood) { // a document that was read cannot have this; an edit in memory might
+            plan_.pieces.push_back(std::move(pp));
+            return;
+        }
+        const Length capT = params.caps == CapShape::none ? Length() : params.capThickness;
+        for (Length x : studsBetween(*wall, pp.left + capT, pp.left + params.length - capT, Length::mm(studEndMargin)))
+            pp.studs.push_back(x - pp.left);
+        LedgeContext ctx;
+        ctx.kerf = project_.wood.kerf;
+        ctx.wallScrewsX = pp.studs;
+        ctx.rows = piece.hold.rows;
+        ctx.metricScrews = metric();
+        ctx.units = metric() ? "mm" : "in";
+        if (piece.hold.support == "anchors")
+            for (double x : anchorPlaces(capT.mm(), (params.length - capT).mm()))
+                ctx.anchorsX.push_back(Length::mm(x));
+        pp.made = makeLedge(params, ctx, catalog_);
+        holdPiece(piece, *wall, *wood, pp);
+        build(piece, *wall, *wood, pp);
+        plan_.pieces.push_back(std::move(pp));
+    }
+
+    static SectionPart sectionPart(const Assembly& a, const char* id, double E) {
+        const Part* p = a.find(id);
+        const Cell b = p ? p->bounds() : Cell{};
+        return {E, b.size.y.mm(), b.size.z.mm(), b.at.z.mm(), b.at.y.mm(), {}};
+    }
+
+    RailPiece railPiece(const Piece& piece, const Wall& wall, const Species& wood, const PiecePlan& pp) const {
+        const Assembly& a = pp.assembly();
+        const LedgeParams& params = ledgeOf(piece);
+        RailPiece r;
+        r.assembly = &a;
+        r.woodC1 = allowable(wood.means, params.grade, 0.9);
+        r.woodC2 = allowable(wood.means, params.grade, 1.6);
+        r.woodC1.G = r.woodC2.G = wood.fastenerG();
+        for (const char* id : {"base", "back", "lip"})
+            r.section.parts.push_back(sectionPart(a, id, r.woodC1.E));
+        r.section.glued = params.backJoint != Joinery::nailsGlue;
+        if (params.back == BackPlace::onBase) {
+            r.glueLineZ = params.baseThickness.mm();
+            r.glueLineWidth = params.backThickness.mm();
+        }
+        r.load = piece.load;
+        r.hand = pp.hand;
+        r.sagLimit = piece.sagLimit;
+        r.mass = pp.mass;
+        r.gravityY = gravityY(a);
+        r.strengthLimit = piece.hold.aboveBed ? 0.6 : 1;
+        r.grade = wood.conf == "C" ? Grade::C : Grade::B;
+        if (wall.construction == "lath_plaster")
+            r.grade = Grade::C;
+        r.joint = a.joint("base-back");
+        r.joinedFromBelow = params.back == BackPlace::onBase;
+        return r;
+    }
+
+    void holdPiece(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) {
+        const Assembly& a = pp.assembly();
+        pp.mass = massOf(a, 1120 * wood.means.sg12);
+        pp.contents = contentsMass(piece.load, a.length);
+        pp.hand = piece.load.handN.value_or(defaultHandLoad(pp.bottom + a.height, a.depth));
+        pp.heights = heightAdvice(wall, pp.left, pp.left + a.length, a.height, catalog_);
+        const RailPiece rail = railPiece(piece, wall, wood, pp);
+        RailWall rw;
+        const WallKind* kind = catalog_.findWall(wall.construction);
+        const CoverKind* cover = catalog_.findCover(wall.cover);
+        rw.cover = wall.coverThickness.mm();
+        rw.crush = cover ? cover->crush : 0.7;
+        rw.studG = kind ? kind->studG : 0.42;
+        rw.studWidth = wall.studWidth.mm();
+        rw.studDepth = wall.studDepth.mm();
+        rw.studsKnown = wall.studMode != StudMode::unknown;
+        for (Length x : pp.studs)
+            rw.studs.push_back(x.mm());
+        pp.supports = rankRail(rail, rw, catalog_, metric());
+        for (auto& s : pp.supports)
+            s.cost = shop_.price(s.option.kind == RailSupport::anchors ? "toggle" : "wall_screw") * s.holes;
+        for (std::size_t i = 0; i < pp.supports.size(); ++i)
+            if (pp.supports[i].option.id == piece.hold.support)
+                pp.chosen = i;
+        if (pp.chosen < pp.supports.size())
+            findCapacity(pp.supports[pp.chosen], rail, rw);
+    }
+
+    void build(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) {
+        const Assembly& a = pp.assembly();
+        const RailVerdict* hold = pp.hold();
+        std::vector<Length> holes;
+        if (hold && hold->feasible)
+            for (double x : hold->x)
+                holes.push_back(Length::mm(x));
+        BuildInput in;
+        in.piece = piece.id;
+        in.assembly = &a;
+        in.softwood = wood.softwood;
+        in.G = wood.fastenerG();
+        in.style = project_.style;
+        in.wallHoles = holes;
+        in.wallScrew = hold ? hold->option.screw : nullptr;
+        in.wallScrewLength = hold ? hold->screwLength : 0;
+        pp.steps = buildSteps(in, catalog_);
+        if (!hold || !hold->feasible)
+            return;
+        MarkInput mi;
+        mi.x = holes;
+        mi.rows = a.wallRows;
+        mi.pieceLeft = pp.left;
+        mi.pieceBottom = pp.bottom;
+        mi.pieceHeight = a.height;
+        if (const Screw* s = hold->option.screw) {
+            mi.drill = s->pilotSoft;
+            mi.bit = pilotBit(*s, 0.42);
+            mi.depth = wall.coverThickness.mm() + hold->pen + 3;
+            mi.into = "stud";
+            mi.what = "screw";
+        } else {
+            mi.drill = 12;
+            mi.bit = "as the package says";
+            mi.depth = wall.coverThickness.mm() + 50;
+            mi.into = "cover";
+            mi.what = "toggle";
+        }
+        pp.marks = wallMarks(mi);
+        for (auto& m : pp.marks)
+            for (const auto& o : wiresNear(wall, m.fromWallLeft))
+                m.caution = fmt::format("outlet at {}: a wire may run up or down here", formatLength(o.x, project_.style));
+        pp.label = fmt::format("{}: at most {} spread evenly, checked against {} on {}.", piece.name, formatMass(std::floor(hold->carryKg), project_.style),
+                               hold->carryGoverns.empty() ? "its screws" : hold->carryGoverns, formatLength(a.length, project_.style));
+    }
+
+    /// Boards of project and shop; the project's own replace the shop's of the same id.
+    void gatherStock() {
+        for (const auto& s : shop_.stock) {
+            const bool replaced = std::any_of(project_.wood.boards.begin(), project_.wood.boards.end(), [&](const StockItem& b) { return b.id == s.id; });
+            if (!replaced && !project_.wood.leftOut.contains(s.id))
+                plan_.stock.push_back(s);
+        }
+        for (const auto& b : project_.wood.boards)
+            if (!project_.wood.leftOut.contains(b.id))
+                plan_.stock.push_back(b);
+    }
+
+    void wood() {
+        gatherStock();
+        CutJob& job = plan_.cutJob;
+        job.kerf = project_.wood.kerf;
+        job.trim = project_.wood.endTrim;
+        std::map<std::pair<std::string, std::int64_t>, bool> needed;
+        for (std::size_t i = 0; i < plan_.pieces.size(); ++i) {
+            const std::string& species = ledgeOf(project_.pieces[i]).species;
+            for (const auto& p : plan_.pieces[i].assembly().parts) {
+                if (p.length <= Length() || p.width <= Length() || p.thickness <= Length())
+                    continue;
+                job.parts.push_back({plan_.pieces[i].id + "/" + p.id, species, p.thickness, p.length, p.width, p.quantity, false});
+                needed[{species, p.thickness.nm()}] = true;
+            }
+        }
+        for (const auto& s : plan_.stock)
+            if (needed.contains({s.species, s.thickness.nm()}))
+                job.stock.push_back({s.id, s.species, s.thickness, false, s.length, s.width, std::llround(s.price * 1e6), s.available});
+        plan_.cut = solveCutJob(job);
+        plan_.sequence = cutSequence(job, plan_.cut, [this](const std::string& id) { return plan_.partName(id); });
+    }
+
+    void finish() {
+        if (project_.pieces.empty())
+            return;
+        FinishInput in;
+        static constexpr std::array schools{"stain", "paint", "oil"};
+        const Species* wood = catalog_.findSpecies(ledgeOf(project_.pieces.front()).species);
+        if (!wood)
+            return;
+        in.coats = coatsFor(schools.at(static_cast<std::size_t>(project_.finish.school)), *wood);
+        in.softwood = wood->softwood;
+        in.start = parseClock(project_.finish.start).value_or(0);
+        in.dayBegins = project_.finish.dayBegins;
+        in.dayEnds = project_.finish.dayEnds;
+        for (const auto& pp : plan_.pieces)
+            for (const auto& p : pp.assembly().parts)
+                in.area += 2 * (p.length.mm() * p.width.mm() + p.length.mm() * p.thickness.mm()) * 1e-6;
+        plan_.finish = scheduleFinish(in, catalog_);
+    }
+
+    void addLine(const std::string& what, const std::string& unit, double quantity, double price, bool rack = false) {
+        if (quantity <= 0)
+            return;
+        plan_.shopping.push_back({what, unit, quantity, price * quantity, rack});
+        plan_.cost += price * quantity;
+    }
+
+    void shopping() {
+        std::map<std::string, int> boards;
+        for (const auto& b : plan_.cut.boards)
+            boards[b.stock] += b.repeat;
+        for (const auto& s : plan_.stock)
+            if (boards.contains(s.id))
+                addLine(s.name.empty() ? s.id : s.name, "board", boards[s.id], s.price, s.rack || s.price == 0);
+        std::map<std::string, std::pair<double, double>> small; // name -> quantity, price each
+        for (const auto& pp : plan_.pieces)
+            hardware(pp, small);
+        for (const auto& [name, qp] : small)
+            addLine(name, "each", qp.first, qp.second);
+        double glue = 0;
+        for (const auto& pp : plan_.pieces)
+            glue += 2 * pp.assembly().length.mm() / 1000;
+        addLine("wood glue", "m of joint", glue, shop_.price("glue"));
+        std::map<std::string, double> litres;
+        for (const auto& s : plan_.finish.steps)
+            if (!s.finish.empty())
+                litres[s.finish] += s.litres;
+        for (const auto& [id, l] : litres) {
+            const FinishKind* f = catalog_.findFinish(id);
+            addLine(f ? f->name : id, "litre", std::ceil(l * 20) / 20, shop_.price("finish_" + id));
+        }
+    }
+
+    void hardware(const PiecePlan& pp, std::map<std::string, std::pair<double, double>>& small) const {
+        const auto add = [&](const std::string& name, double n, double price) {
+            small[name].first += n;
+            small[name].second = price;
+        };
+        for (const auto& j : pp.assembly().joints) {
+            const double n = static_cast<double>(j.spots.size());
+            const Screw* s = catalog_.findScrew(j.screwId);
+            if (j.how == Joinery::screwsGlue && s && j.screwLength > Length())
+                add(fmt::format("wood screw {} × {}", s->label, screwLengthText(*s, j.screwLength.mm())), n, shop_.price("joint_screw"));
+            else if (j.how == Joinery::dowels)
+                add("dowel pin", n, shop_.price("dowel"));
+            else if (j.how == Joinery::nailsGlue)
+                add("18 gauge nail", n, shop_.price("nail"));
+        }
+        const RailVerdict* hold = pp.hold();
+        if (!hold || !hold->feasible)
+            return;
+        if (const Screw* s = hold->option.screw)
+            add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, hold->screwLength)), hold->holes, shop_.price("wall_screw"));
+        else
+            add("hollow-wall toggle", hold->holes, shop_.price("toggle"));
+    }
+
+    void hours() {
+        double minutes = 0;
+        for (const auto& pp : plan_.pieces) {
+            for (const auto& s : pp.steps)
+                minutes += s.minutes;
+            minutes += static_cast<double>(pp.marks.size()) * (catalog_.minutes("wall_mark") + catalog_.minutes("wall_hole")) + catalog_.minutes("level");
+        }
+        for (const auto& c : plan_.sequence)
+            minutes += catalog_.minutes(c.rip ? "rip" : "crosscut");
+        for (const auto& s : plan_.finish.steps)
+            minutes += static_cast<double>(s.end - s.start);
+        plan_.hours = minutes / 60;
+    }
+
+    const Project& project_;
+    const Shop& shop_;
+    const Catalog& catalog_;
+    Plan plan_;
+};
+
+} // namespace
+
+const PiecePlan* Plan::find(const std::string& id) const {
+    const auto it = std::find_if(pieces.begin(), pieces.end(), [&](const PiecePlan& p) { return p.id == id; });
+    return it == pieces.end() ? nullptr : &*it;
+}
+
+bool Plan::blocked() const {
+    return std::any_of(findings.begin(), findings.end(), [](const Finding& f) { return f.severity == Severity::blocks; });
+}
+
+std::string Plan::partName(const std::string& cutId) const {
+    const auto slash = cutId.find('/');
+    if (slash == std::string::npos)
+        return cutId;
+    const PiecePlan* pp = find(cutId.substr(0, slash));
+    const Part* part = pp ? pp->assembly().find(cutId.substr(slash + 1)) : nullptr;
+    if (!part)
+        return cutId;
+    return pieces.size() > 1 ? fmt::format("{} ({})", part->name, pp->id) : part->name;
+}
+
+Plan plan(const Project& project, const Shop& shop, const Catalog& catalog) { return Planner(project, shop, catalog).run(); }
+
+} // namespace owl

@@ -1,0 +1,243 @@
+#pragma once
+// One description of the document's fields serves reading and writing: visit(archive, value) in project_json.cpp.
+
+#include "measure/parse.h"
+
+#include <cmath>
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+#include <optional>
+#include <set>
+#include <span>
+#include <string>
+#include <vector>
+
+namespace owl {
+
+/// A fault in a document: where and what would be right. Thrown by Reader, caught in readProject().
+struct DocumentFault {
+    std::string sentence;
+};
+
+/// Writes fields into an object.
+class Writer {
+  public:
+    static constexpr bool reading = false;
+    nlohmann::ordered_json out = nlohmann::ordered_json::object();
+
+    static nlohmann::ordered_json millimetres(Length l) {
+        if (l.nm() % 1'000'000 == 0)
+            return l.nm() / 1'000'000;
+        return l.mm();
+    }
+    void length(const char* key, const Length& v, Length, Length) { out[key] = millimetres(v); }
+    void lengths(const char* key, const std::vector<Length>& v, Length, Length) {
+        out[key] = nlohmann::ordered_json::array();
+        for (Length l : v)
+            out[key].push_back(millimetres(l));
+    }
+    void number(const char* key, const double& v, double, double) { out[key] = tidy(v); }
+    void whole(const char* key, const int& v, int, int) { out[key] = v; }
+    void optionalNumber(const char* key, const std::optional<double>& v, double, double) {
+        if (v)
+            out[key] = tidy(*v);
+    }
+    void optionalWhole(const char* key, const std::optional<int>& v, int, int) {
+        if (v)
+            out[key] = *v;
+    }
+    void text(const char* key, const std::string& v) { out[key] = v; }
+    void flag(const char* key, const bool& v) { out[key] = v; }
+    template <typename E> void choice(const char* key, const E& v, std::span<const char* const> names) {
+        out[key] = names[static_cast<std::size_t>(v)];
+    }
+    void texts(const char* key, const std::set<std::string>& v) { out[key] = v; }
+    template <typename T, typename F> void list(const char* key, const std::vector<T>& v, F visit) {
+        out[key] = nlohmann::ordered_json::array();
+        for (const auto& item : v) {
+            Writer w;
+            visit(w, const_cast<T&>(item)); // NOLINT: the visitor only reads when it writes
+            out[key].push_back(std::move(w.out));
+        }
+    }
+    template <typename F> void object(const char* key, F visit) {
+        Writer w;
+        visit(w);
+        out[key] = std::move(w.out);
+    }
+    void require(const char*) {}
+
+  private:
+    static nlohmann::ordered_json tidy(double v) {
+        if (v == std::floor(v) && std::abs(v) < 1e15)
+            return static_cast<std::int64_t>(v);
+        return v;
+    }
+};
+
+/// Reads fields of an object; missing keys keep their default unless require()d. Wrong ones throw a DocumentFault
+/// that names file, place and cure.
+class Reader {
+  public:
+    static constexpr bool reading = true;
+    Reader(const nlohmann::ordered_json& in, std::string place) : in_(in), place_(std::move(place)) {
+        if (!in_.is_object())
+            throw DocumentFault{fmt::format("{}: this must be an object in braces.", place_)};
+    }
+
+    void length(const char* key, Length& v, Length low, Length high) {
+        if (const auto* j = get(key))
+            v = oneLength(*j, at(key), low, high);
+    }
+    void lengths(const char* key, std::vector<Length>& v, Length low, Length high) {
+        const auto* j = get(key);
+        if (!j)
+            return;
+        array(*j, key);
+        v.clear();
+        for (std::size_t i = 0; i < j->size(); ++i)
+            v.push_back(oneLength((*j)[i], fmt::format("{}[{}]", at(key), i), low, high));
+    }
+    void number(const char* key, double& v, double low, double high) {
+        const auto* j = get(key);
+        if (!j)
+            return;
+        if (!j->is_number() || !std::isfinite(j->get<double>()))
+            throw DocumentFault{fmt::format("{}: {} is not a number.", at(key), shown(*j))};
+        v = j->get<double>();
+        if (v < low || v > high)
+            throw DocumentFault{fmt::format("{}: {} is outside {} to {}.", at(key), shown(*j), low, high)};
+    }
+    void whole(const char* key, int& v, int low, int high) {
+        double d = v;
+        number(key, d, low, high);
+        if (d != std::floor(d))
+            throw DocumentFault{fmt::format("{}: {} is not a whole number.", at(key), d)};
+        v = static_cast<int>(d);
+    }
+    void optionalNumber(const char* key, std::optional<double>& v, double low, double high) {
+        if (const auto* j = get(key); j && !j->is_null()) {
+            v = 0.0;
+            number(key, *v, low, high);
+        }
+    }
+    void optionalWhole(const char* key, std::optional<int>& v, int low, int high) {
+        if (const auto* j = get(key); j && !j->is_null()) {
+            v = low;
+            whole(key, *v, low, high);
+        }
+    }
+    void text(const char* key, std::string& v) {
+        const auto* j = get(key);
+        if (!j)
+            return;
+        if (!j->is_string())
+            throw DocumentFault{fmt::format("{}: {} must be a text in quotes.", at(key), shown(*j))};
+        v = j->get<std::string>();
+        if (v.size() > 4000)
+            throw DocumentFault{fmt::format("{}: this text is longer than 4000 letters.", at(key))};
+    }
+    void flag(const char* key, bool& v) {
+        const auto* j = get(key);
+        if (!j)
+            return;
+        if (!j->is_boolean())
+            throw DocumentFault{fmt::format("{}: {} must be true or false.", at(key), shown(*j))};
+        v = j->get<bool>();
+    }
+    template <typename E> void choice(const char* key, E& v, std::span<const char* const> names) {
+        std::string word = names[static_cast<std::size_t>(v)];
+        text(key, word);
+        std::string all;
+        for (std::size_t i = 0; i < names.size(); ++i) {
+            if (word == names[i]) {
+                v = static_cast<E>(i);
+                return;
+            }
+            all += (i ? ", " : "") + std::string(names[i]);
+        }
+        throw DocumentFault{fmt::format("{}: \"{}\" is not known; it can be {}.", at(key), word, all)};
+    }
+    void texts(const char* key, std::set<std::string>& v) {
+        const auto* j = get(key);
+        if (!j)
+            return;
+        array(*j, key);
+        v.clear();
+        for (const auto& t : *j) {
+            if (!t.is_string())
+                throw DocumentFault{fmt::format("{}: {} must be a text in quotes.", at(key), shown(t))};
+            v.insert(t.get<std::string>());
+        }
+    }
+    template <typename T, typename F> void list(const char* key, std::vector<T>& v, F visit) {
+        const auto* j = get(key);
+        if (!j)
+            return;
+        array(*j, key);
+        v.clear();
+        std::set<std::string> ids;
+        for (std::size_t i = 0; i < j->size(); ++i) {
+            const std::string place = fmt::format("{}[{}]", at(key), i);
+            Reader r((*j)[i], place);
+            T item{};
+            visit(r, item);
+            if (const auto* id = r.get("id"); id && id->is_string() && !ids.insert(id->get<std::string>()).second)
+                throw DocumentFault{fmt::format("{}.id: \"{}\" is used twice; every id must be its own.", place, id->get<std::string>())};
+            v.push_back(std::move(item));
+        }
+    }
+    template <typename F> void object(const char* key, F visit) {
+        if (const auto* j = get(key)) {
+            Reader r(*j, at(key));
+            visit(r);
+        }
+    }
+    void require(const char* key) const {
+        if (!get(key))
+            throw DocumentFault{fmt::format("{}: it is missing.", at(key))};
+    }
+    [[nodiscard]] const nlohmann::ordered_json* get(const char* key) const {
+        const auto it = in_.find(key);
+        return it == in_.end() ? nullptr : &*it;
+    }
+    [[nodiscard]] std::string at(const char* key) const {
+        return place_.ends_with(": ") ? place_ + key : fmt::format("{}.{}", place_, key);
+    }
+
+  private:
+    void array(const nlohmann::ordered_json& j, const char* key) const {
+        if (!j.is_array())
+            throw DocumentFault{fmt::format("{}: {} must be a list in brackets.", at(key), shown(j))};
+        if (j.size() > 10'000)
+            throw DocumentFault{fmt::format("{}: more than 10 000 entries.", at(key))};
+    }
+    static std::string shown(const nlohmann::ordered_json& j) {
+        std::string s = j.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace);
+        return s.size() > 60 ? s.substr(0, 57) + "..." : s;
+    }
+    static Length oneLength(const nlohmann::ordered_json& j, const std::string& place, Length low, Length high) {
+        Length v;
+        if (j.is_number()) {
+            const double mm = j.get<double>();
+            if (!std::isfinite(mm) || std::abs(mm) > 1e6)
+                throw DocumentFault{fmt::format("{}: {} mm is not a length a room can hold.", place, shown(j))};
+            v = Length::mm(mm);
+        } else if (j.is_string()) {
+            const auto parsed = parseLength(j.get<std::string>(), Units::metric);
+            if (!parsed)
+                throw DocumentFault{fmt::format("{}: {}", place, parsed.error())};
+            v = *parsed;
+        } else {
+            throw DocumentFault{fmt::format("{}: {} is not a length; give millimetres as a number.", place, shown(j))};
+        }
+        if (v < low || v > high)
+            throw DocumentFault{fmt::format("{}: {} mm is outside {} to {} mm.", place, v.mm(), low.mm(), high.mm())};
+        return v;
+    }
+
+    const nlohmann::ordered_json& in_;
+    std::string place_;
+};
+
+} // namespace owl

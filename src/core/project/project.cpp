@@ -1,0 +1,107 @@
+#include "project/project.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+template <typename T> const T* find(const std::vector<T>& in, const std::string& id) {
+    const auto it = std::find_if(in.begin(), in.end(), [&](const T& t) { return t.id == id; });
+    return it == in.end() ? nullptr : &*it;
+}
+
+LedgeParams defaultLedge(Units units) {
+    LedgeParams p;
+    if (units == Units::metric)
+        return p;
+    const Length three4 = Length::inches(3, 4);
+    p.length = Length::inches(36);
+    p.depth = Length::inches(4);
+    p.backHeight = Length::inches(3);
+    p.lipHeight = Length::inches(3, 2);
+    p.baseThickness = p.backThickness = p.lipThickness = three4;
+    p.capThickness = Length::inches(1, 2);
+    return p;
+}
+
+Wall defaultWall(Units units) {
+    Wall w;
+    w.id = "wall-1";
+    w.room = "Room";
+    w.name = "wall";
+    if (units == Units::metric) {
+        w.construction = "timber_stud_eu";
+        w.coverThickness = Length::mm(12.5);
+        w.spacing = w.firstStud = 600_mm;
+        w.studWidth = 38_mm;
+        w.studDepth = 89_mm;
+    } else {
+        w.width = Length::inches(120);
+        w.height = Length::inches(96);
+        w.baseboard = Length::inches(7, 2);
+    }
+    return w;
+}
+
+} // namespace
+
+const char* kindOf(const Piece&) { return "ledge"; }
+
+const Wall* Project::findWall(const std::string& id) const { return find(walls, id); }
+const Piece* Project::findPiece(const std::string& id) const { return find(pieces, id); }
+
+const std::vector<std::pair<std::string, std::string>>& knownKinds() {
+    static const std::vector<std::pair<std::string, std::string>> kinds{{"ledge", "Picture ledge"}};
+    return kinds;
+}
+
+std::string addPiece(Project& project, const std::string& kind, const std::string& wall) {
+    Piece p;
+    for (int n = 1; p.id.empty() || project.findPiece(p.id); ++n) {
+        p.id = fmt::format("{}-{}", kind, n);
+        p.name = n == 1 ? std::string("Ledge") : fmt::format("Ledge {}", n);
+    }
+    p.wall = wall;
+    LedgeParams ledge = defaultLedge(project.style.units);
+    if (project.style.units == Units::metric)
+        ledge.species = "scots_pine";
+    if (const Wall* w = project.findWall(wall); w && w->width < ledge.length + 100_mm)
+        ledge.length = std::max(150_mm, w->width - 100_mm);
+    p.params = ledge;
+    p.load.kgPerM = 8;
+    p.place.z = project.style.units == Units::metric ? 1200_mm : Length::inches(48);
+    project.pieces.push_back(p);
+    return p.id;
+}
+
+tl::expected<Project, std::string> newProject(const std::string& kind, Units units) {
+    const auto& kinds = knownKinds();
+    if (std::none_of(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == kind; })) {
+        std::string all;
+        for (const auto& k : kinds)
+            all += (all.empty() ? "" : ", ") + k.first;
+        return tl::unexpected(fmt::format("\"{}\" is not a kind of piece this version knows; it knows {}.", kind, all));
+    }
+    Project p;
+    p.name = "Untitled";
+    p.style.units = units;
+    p.wood.kerf = units == Units::metric ? Length::mm(3.2) : Length::inches(1, 8);
+    p.wood.endTrim = units == Units::metric ? 10_mm : Length::inches(1, 2);
+    p.walls.push_back(defaultWall(units));
+    addPiece(p, kind, p.walls.front().id);
+    return p;
+}
+
+Length pieceLeft(const Project& project, const Piece& piece) {
+    const Wall* wall = project.findWall(piece.wall);
+    const Length length = ledgeOf(piece).length;
+    if (!wall || piece.place.anchor == Anchor::typed)
+        return piece.place.x;
+    if (piece.place.anchor == Anchor::furnitureCentre)
+        if (const Furniture* f = findFurniture(*wall, piece.place.furniture))
+            return f->x + (f->width - length) / 2;
+    return (wall->width - length) / 2;
+}
+
+} // namespace owl

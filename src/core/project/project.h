@@ -1,0 +1,114 @@
+#pragma once
+// What a person wants: the document. Plain values; nothing derived is stored.
+
+#include "load/load_spec.h"
+#include "measure/format.h"
+#include "piece/ledge.h"
+#include "room/wall.h"
+#include "shop/stock.h"
+#include "strength/sag.h"
+
+#include <memory>
+#include <nlohmann/json.hpp>
+#include <set>
+#include <string>
+#include <variant>
+#include <vector>
+
+namespace owl {
+
+enum class Anchor { wallCentre, furnitureCentre, typed };
+
+/// Where a piece hangs. x: left end from the wall's left corner (typed only); z: its bottom from the floor.
+struct Placement {
+    Anchor anchor = Anchor::wallCentre;
+    std::string furniture; ///< id, when centred on it
+    Length x;
+    Length z = 1200_mm;
+    bool operator==(const Placement&) const = default;
+};
+
+/// Which concealed support; 'auto' takes the best ranked one.
+struct HoldChoice {
+    std::string support = "auto";
+    int rows = 1;               ///< rows of wall screws in the rail
+    bool aboveBed = false;      ///< over a bed, a child's place or a seat: limit 0.6 instead of 1 (S12.3)
+    bool operator==(const HoldChoice&) const = default;
+};
+
+struct Piece {
+    std::string id, name, wall;
+    std::variant<LedgeParams> params; ///< one alternative a kind
+    Placement place;
+    LoadSpec load;
+    HoldChoice hold;
+    SagLimit sagLimit = SagLimit::plain;
+    bool operator==(const Piece&) const = default;
+};
+/// The kind id of a piece ('ledge').
+const char* kindOf(const Piece& piece);
+
+struct WoodChoice {
+    std::string cutter = "ts_full"; ///< id in data/kerfs.json
+    Length kerf = Length::mm(3.2);
+    Length endTrim = 10_mm;         ///< lost at both ends of every board, saw cut included
+    std::vector<StockItem> boards;  ///< the project's own; one with a shop's id replaces it
+    std::set<std::string> leftOut;  ///< ids of boards not to use
+    double targetPrice = 0;         ///< 0 = none
+    bool operator==(const WoodChoice&) const = default;
+};
+
+enum class FinishSchool { stain, paint, oil };
+struct FinishChoice {
+    FinishSchool school = FinishSchool::oil;
+    std::string start = "2026-03-07T09:00"; ///< local clock time
+    int dayBegins = 8, dayEnds = 20;        ///< hours between which one wants to work
+    bool operator==(const FinishChoice&) const = default;
+};
+
+/// What happened, written down by hand.
+struct LogEntry {
+    std::string id, date, text;
+    double hours = 0, cost = 0;
+    bool operator==(const LogEntry&) const = default;
+};
+
+struct Project {
+    std::string name = "Untitled";
+    NumberStyle style; ///< units and tape fraction
+    std::vector<Wall> walls;
+    std::vector<Piece> pieces;
+    WoodChoice wood;
+    FinishChoice finish;
+    std::set<std::string> done; ///< ticked cuts and steps, by id
+    std::vector<LogEntry> log;
+
+    /// The text this project was read from, so that unknown keys and unchanged files survive; not part of the value.
+    struct Source {
+        std::string text;
+        nlohmann::ordered_json json;
+    };
+    std::shared_ptr<const Source> source;
+
+    [[nodiscard]] const Wall* findWall(const std::string& id) const;
+    [[nodiscard]] const Piece* findPiece(const std::string& id) const;
+    bool operator==(const Project& o) const {
+        return name == o.name && style == o.style && walls == o.walls && pieces == o.pieces && wood == o.wood &&
+               finish == o.finish && done == o.done && log == o.log;
+    }
+};
+
+/// The ledge of a piece (the only kind so far).
+inline LedgeParams& ledgeOf(Piece& p) { return std::get<LedgeParams>(p.params); }
+inline const LedgeParams& ledgeOf(const Piece& p) { return std::get<LedgeParams>(p.params); }
+
+/// A project with one wall and one piece of this kind in round sizes of the unit system. Error: unknown kind.
+tl::expected<Project, std::string> newProject(const std::string& kind, Units units);
+/// All kinds this version knows, with their names.
+const std::vector<std::pair<std::string, std::string>>& knownKinds();
+/// Adds a piece of a kind to the project on the wall; returns its id.
+std::string addPiece(Project& project, const std::string& kind, const std::string& wall);
+/// Left end of the piece from the wall's left corner.
+Length pieceLeft(const Project& project, const Piece& piece);
+
+} // namespace owl

@@ -1,0 +1,589 @@
+#include "support/rail.h"
+
+#include "strength/fastener.h"
+#include "strength/wall_mount.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+constexpr double carriedHere = 300; // mm of joint that a point load engages: the base is stiff between its screws
+
+std::string N(double v) { return fmt::format("{:.0f} N", v); }
+std::string mm(double v) { return fmt::format("{:.4g} mm", v); }
+std::string MPa(double v) { return fmt::format("{:.3g} MPa", v); }
+std::string Nm(double v) { return fmt::format("{:.3g} N m", v / 1000); }
+
+/// Response of the supports to one load, by linear superposition.
+struct Response {
+    std::vector<double> R;
+    double moment = 0, shear = 0; ///< largest magnitudes
+};
+
+class Judge {
+  public:
+    Judge(const RailPiece& p, const RailWall& w, const RailOption& o, double factor) : p_(p), w_(w), factor_(factor) {
+        v_.option = o;
+        const Assembly& a = *p.assembly;
+        L_ = a.length.mm();
+        depth_ = a.depth.mm();
+        yContents_ = (a.surfaceBack.mm() + a.surfaceFront.mm()) / 2;
+        for (Length z : a.wallRows)
+            rows_.push_back(z.mm());
+    }
+
+    RailVerdict run() {
+        places();
+        if (!v_.feasible)
+            return std::move(v_);
+        props_ = sectionProperties(p_.section);
+        if (!solveAll())
+            return std::move(v_);
+        if (v_.option.kind == RailSupport::studs)
+            chooseScrew();
+        if (!v_.feasible)
+            return std::move(v_);
+        sagCheck();
+        sectionChecks();
+        if (v_.option.kind == RailSupport::studs)
+            screwChecks();
+        else
+            anchorCheck();
+        jointCheck();
+        droopCheck();
+        v_.verdict = verdictOf(v_.checks);
+        return std::move(v_);
+    }
+
+    /// Strength may be limited to 0.6; looks always to 1.
+    [[nodiscard]] Verdict verdictOf(const std::vector<Check>& checks) const {
+        std::vector<Check> scaled = checks;
+        for (auto& c : scaled)
+            if (!c.looks)
+                c.capacity *= p_.strengthLimit;
+        Verdict v = judge(scaled, grade());
+        return v;
+    }
+
+  private:
+    [[nodiscard]] Grade grade() const {
+        Grade g = p_.grade;
+        if (!w_.studsKnown && v_.option.kind == RailSupport::studs)
+            g = Grade::D;
+        if (v_.option.kind == RailSupport::anchors)
+            g = std::max(g, Grade::C);
+        return g;
+    }
+    void refuse(std::string why) {
+        v_.feasible = false;
+        v_.refusal = std::move(why);
+        v_.verdict = {};
+        v_.verdict.status = Status::fails;
+        v_.verdict.grade = grade();
+    }
+
+    void places() {
+        if (v_.option.kind == RailSupport::anchors) {
+            v_.x = anchorPlaces(p_.assembly->wallLeft.mm(), p_.assembly->wallRight.mm());
+            v_.difficulty = 2;
+            v_.holes = static_cast<int>(v_.x.size());
+            const double all = p_.mass + factor_ * contentsMass(p_.load, p_.assembly->length);
+            if (all > 10)
+                refuse(fmt::format("anchors in the cover hold ledges up to 10 kg all in; this one comes to {:.1f} kg", all));
+            return;
+        }
+        v_.x = w_.studs;
+        v_.holes = static_cast<int>(v_.x.size() * rows_.size());
+        if (v_.x.empty())
+            refuse(w_.studsKnown ? "no stud lies behind the rail" : "the studs of this wall are not known yet");
+        else if (v_.x.size() == 1)
+            refuse("only one stud lies behind the rail; a piece on one support turns on it");
+    }
+
+    [[nodiscard]] Beam beamOf() const {
+        Beam b;
+        b.length = L_;
+        b.EI = props_.EI;
+        for (double x : v_.x) {
+            BeamSupport s;
+            s.x = x;
+            if (v_.option.kind == RailSupport::anchors) {
+                s.type = BeamSupport::Type::spring;
+                s.k = 50;
+            }
+            b.supports.push_back(s);
+        }
+        return b;
+    }
+
+    bool respond(const Beam& b, Response& r) {
+        const auto s = solveBeam(b);
+        if (!s) {
+            refuse(s.error());
+            return false;
+        }
+        r.R = s->reactions;
+        r.moment = std::max(s->maxSagging, s->maxHogging);
+        r.shear = s->maxShear;
+        return true;
+    }
+
+    bool solveAll() {
+        if (props_.EI <= 0) {
+            refuse("the parts make no section that could bend");
+            return false;
+        }
+        const auto contents = contentsForces(p_.load, p_.assembly->length, factor_);
+        Beam c = beamOf();
+        c.lines = contents.lines;
+        Beam own = beamOf();
+        own.lines = {{0, L_, p_.mass * gravity / L_}};
+        Beam both = beamOf();
+        both.lines = contents.lines;
+        both.lines.push_back(own.lines.front());
+        if (!respond(c, contents_) || !respond(own, own_) || !respond(both, c1_))
+            return false;
+        for (double x : handPlaces()) {
+            Beam h = both;
+            h.points = {{x, p_.hand}};
+            Beam alone = beamOf();
+            alone.points = {{x, p_.hand}};
+            Response all;
+            Response only;
+            if (!respond(h, all) || !respond(alone, only))
+                return false;
+            hands_.push_back({x, std::move(all), std::move(only)});
+        }
+        SagCase sc;
+        sc.beam = std::move(both);
+        sc.lineSustained = contents.sustained;
+        sc.lineSustained.push_back(true);
+        sc.kDef = solidWoodCreep;
+        auto s = sag(sc);
+        if (!s) {
+            refuse(s.error());
+            return false;
+        }
+        v_.sag = std::move(*s);
+        v_.reactions = c1_.R;
+        return true;
+    }
+
+    /// Both ends, the middle, and midway between supports (S1.3).
+    [[nodiscard]] std::vector<double> handPlaces() const {
+        if (p_.hand <= 0)
+            return {};
+        std::vector<double> xs{0, L_ / 2, L_};
+        for (std::size_t i = 0; i + 1 < v_.x.size(); ++i)
+            xs.push_back((v_.x[i] + v_.x[i + 1]) / 2);
+        return xs;
+    }
+
+    void chooseScrew() {
+        const Screw& s = *v_.option.screw;
+        ScrewLengthInput in;
+        in.d = s.d;
+        in.minPen = 38;
+        in.counterbore = std::min(2.0, p_.assembly->wallThrough.mm() / 4);
+        in.stack = {p_.assembly->wallThrough.mm(), w_.cover};
+        in.into = w_.studDepth;
+        in.leave = 6;
+        in.stock = s.lengths;
+        in.inStud = true;
+        const auto fit = screwLength(in);
+        if (!fit.pick) {
+            refuse(fmt::format("no {} screw is long enough: rail and cover need {:.0f} mm", s.label, fit.Lmin));
+            return;
+        }
+        v_.screwLength = *fit.pick;
+        v_.pen = fit.pen;
+        thread_ = fit.thread;
+        v_.cableCaution = fit.cableCaution;
+        v_.difficulty = s.d > 5.2 ? 2 : 1;
+    }
+
+    Check& add(const char* id, const char* title, double demand, double capacity, const char* unit) {
+        Check c;
+        c.id = id;
+        c.title = title;
+        c.demand = demand;
+        c.capacity = capacity;
+        c.unit = unit;
+        v_.checks.push_back(std::move(c));
+        return v_.checks.back();
+    }
+
+    void sagCheck() {
+        v_.worst = worstStretch(v_.sag, v_.x, L_, p_.sagLimit);
+        Check& c = add("sag", "Sag in years", v_.worst.sag, v_.worst.limit, "mm");
+        c.looks = true;
+        c.working = {"v = v(all loads) + k_def v(lasting loads), beam on its supports; limit = span / " + fmt::format("{:.0f}", sagRatio(p_.sagLimit)),
+                     {{"EI", fmt::format("{:.3g} N mm²", props_.EI)},
+                      {"stretch", fmt::format("{:.0f} to {:.0f} mm{}", v_.worst.x0, v_.worst.x1, v_.worst.freeEnd ? ", free end counts twice" : "")},
+                      {"now", mm(v_.sag.instant)},
+                      {"k_def", "0.6 (solid wood, heated room)"}},
+                     fmt::format("{:.2f} mm of {:.2f} mm", v_.worst.sag, v_.worst.limit),
+                     "direct stiffness (S5.1); creep EN 1995-1-1 table 3.2; limits by convention (S6)",
+                     {p_.section.glued ? "base, back rail and lip glued into one section" : "parts only screwed: they bend side by side"}};
+    }
+
+    [[nodiscard]] double worstOf(double Response::*what) const {
+        double m = 0;
+        for (const auto& h : hands_)
+            m = std::max(m, h.all.*what);
+        return m;
+    }
+
+    void sectionChecks() {
+        const double M1 = c1_.moment;
+        const double M2 = worstOf(&Response::moment);
+        const auto stress = [&](double M) {
+            const auto [top, bottom] = edgeStresses(p_.section, M);
+            if (p_.section.glued)
+                return std::max(std::abs(top), std::abs(bottom));
+            double worst = 0; // side by side: each part takes its share of the moment
+            for (const auto& q : p_.section.parts)
+                worst = std::max(worst, M * q.E * (q.h / 2) / props_.EI);
+            return worst;
+        };
+        const double s1 = stress(M1);
+        const double s2 = stress(M2);
+        const bool leaning = s2 / p_.woodC2.Fb > s1 / p_.woodC1.Fb;
+        Check& b = add("bending", "Bending along the ledge", leaning ? s2 : s1, leaning ? p_.woodC2.Fb : p_.woodC1.Fb, "MPa");
+        b.working = {"σ = M E (z₀ − z)/EI ≤ F_b = k_b MOR C_D",
+                     {{"M", Nm(leaning ? M2 : M1)}, {"EI", fmt::format("{:.3g} N mm²", props_.EI)}, {"k_b", fmt::format("{:.2f}", p_.woodC1.kb)},
+                      {"C_D", leaning ? "1.6 (while a hand leans on it)" : "0.9 (load that stays)"}},
+                     MPa(leaning ? s2 : s1) + " of " + MPa(leaning ? p_.woodC2.Fb : p_.woodC1.Fb), "S3.2, S4.1; ASTM D245 chain", {}};
+        double area = 0;
+        for (const auto& q : p_.section.parts)
+            area += q.b * q.h;
+        const double V2 = std::max(worstOf(&Response::shear), c1_.shear);
+        const double t1 = 1.5 * c1_.shear / area;
+        const double t2 = 1.5 * V2 / area;
+        const bool lean2 = t2 / p_.woodC2.Fv > t1 / p_.woodC1.Fv;
+        Check& s = add("shear", "Shear along the ledge", lean2 ? t2 : t1, lean2 ? p_.woodC2.Fv : p_.woodC1.Fv, "MPa");
+        s.working = {"τ = 1.5 V/A ≤ F_v = 0.12 τ_par C_D", {{"V", N(lean2 ? V2 : c1_.shear)}, {"A", fmt::format("{:.0f} mm²", area)}},
+                     MPa(s.demand) + " of " + MPa(s.capacity), "S5.5", {}};
+        if (!p_.section.glued || p_.glueLineWidth <= 0)
+            return;
+        const double q = shearFlow(p_.section, V2, p_.glueLineZ) / p_.glueLineWidth;
+        Check& g = add("glue_line", "Glue line between base and back rail", q, p_.woodC2.Fv, "MPa");
+        g.working = {"τ = V ΣE A (z − z₀)/(EI b) ≤ F_v", {{"V", N(V2)}, {"b", mm(p_.glueLineWidth)}}, MPa(q) + " of " + MPa(p_.woodC2.Fv),
+                     "S4.1", {"a full glue line, clamped"}};
+    }
+
+    /// Shear and pull at one support under one combination.
+    struct AtSupport {
+        double x = 0, V = 0, M = 0;
+        bool leaning = false;
+        double handX = 0;
+    };
+    [[nodiscard]] std::vector<AtSupport> combinations() const {
+        std::vector<AtSupport> out;
+        for (std::size_t i = 0; i < v_.x.size(); ++i) {
+            const double still = contents_.R[i] * yContents_ + own_.R[i] * p_.gravityY;
+            out.push_back({v_.x[i], c1_.R[i], still, false, 0});
+            for (const auto& h : hands_)
+                out.push_back({v_.x[i], h.all.R[i], still + h.only.R[i] * depth_, true, h.x});
+        }
+        return out;
+    }
+
+    void screwChecks() {
+        const Screw& s = *v_.option.screw;
+        struct Worst {
+            double u = -1;
+            AtSupport at;
+            double T = 0, V = 0, W = 0, Z = 0;
+            Prying prying;
+            LateralResult lat;
+        } worst;
+        Prying crush;
+        for (const auto& at : combinations()) {
+            const double CD = at.leaning ? 1.6 : 0.9;
+            const auto pry = railPrying({{at.V, at.V != 0 ? at.M / at.V : 0}}, rows_, 1, w_.studWidth);
+            LateralInput li;
+            li.d = s.d;
+            li.root = s.root;
+            li.side = p_.assembly->wallThrough.mm();
+            li.pen = v_.pen;
+            li.gap = w_.cover;
+            li.Gmain = w_.studG;
+            li.Gside = p_.woodC1.G;
+            li.thetaSide = 90;
+            li.CD = CD;
+            const auto lat = lateral(li);
+            const double W = std::min(withdrawal(w_.studG, s.d, false, thread_, CD),
+                                      pullThrough(p_.woodC1.G, s.head, p_.assembly->wallThrough.mm() - 2, CD));
+            for (double T : pry.T) {
+                // Upward reactions do not pry; the screws then hold the rail down as well.
+                const auto u = combined(std::abs(T), std::abs(pry.VPerScrew), W, lat.Z);
+                if (u.utilisation > worst.u)
+                    worst = {u.utilisation, at, std::abs(T), std::abs(pry.VPerScrew), W, lat.Z, pry, lat};
+            }
+            if (pry.bearingPeak > crush.bearingPeak)
+                crush = pry;
+        }
+        reportScrews(worst.u, worst.at, worst.T, worst.V, worst.W, worst.Z);
+        const double soft = std::min(w_.crush, p_.woodC1.FcPerp);
+        Check& c = add("wall_crush", "Wall cover under the lower edge", crush.bearingPeak, soft, "MPa");
+        c.working = {"p = 2 C/(width × pressed depth)", {{"C", N(crush.compression)}, {"pressed depth", mm(crush.bearingDepth)}, {"width", mm(w_.studWidth)}},
+                     MPa(crush.bearingPeak) + " of " + MPa(soft), "S9.1 (cover strength: verify)", {}};
+        Check& pen = add("penetration", "Thread in the stud", 6 * s.d, v_.pen, "mm");
+        pen.working = {"p ≥ 6 D past rail and cover", {{"screw", fmt::format("{} × {:.0f} mm", s.label, v_.screwLength)}, {"rail", mm(p_.assembly->wallThrough.mm())},
+                       {"cover", mm(w_.cover)}}, fmt::format("{:.0f} mm in the stud, {:.0f} mm wanted", v_.pen, 6 * s.d), "NDS 12.1.5; S10.6", {}};
+        if (v_.cableCaution)
+            pen.cautions.push_back("The screw goes more than 32 mm (1-1/4 in) into the stud, where cables may run: scan first.");
+    }
+
+    void reportScrews(double u, const AtSupport& at, double T, double V, double W, double Z) {
+        const Screw& s = *v_.option.screw;
+        const double R = std::hypot(T, V);
+        Check& c = add("wall_screws", "Wall screws: pull and shear together", R, u > 0 ? R / u : std::max(W, Z), "N");
+        c.working = {"T = 1.5 M z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
+                     {{"stud", fmt::format("{:.0f} mm from the left end", at.x)},
+                      {"load", at.leaning ? fmt::format("with a hand of {:.0f} N at {:.0f} mm", p_.hand, at.handX) : "what stands on it"},
+                      {"M", Nm(at.M)},
+                      {"screws at", fmt::format("{:.0f} mm above the lower edge", rows_.back())},
+                      {"T", N(T)},
+                      {"V", N(V)},
+                      {"W′ (withdrawal, pull-through)", N(W)},
+                      {"Z′ (through " + fmt::format("{:.4g}", w_.cover) + " mm of cover)", N(Z)},
+                      {"C_D", at.leaning ? "1.6" : "0.9"}},
+                     fmt::format("{:.0f} % used", 100 * u), "S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
+                     {fmt::format("{} screw, stud G {:.2f}, {:.0f} mm thread in the stud", s.label, w_.studG, thread_),
+                      "the wall cover is a gap: it carries no shear"}};
+    }
+
+    void anchorCheck() {
+        constexpr double Ta = 135;
+        constexpr double Va = 270;
+        double worst = -1;
+        double wT = 0;
+        double wV = 0;
+        for (const auto& at : combinations()) {
+            const auto pry = railPrying({{at.V, at.V != 0 ? at.M / at.V : 0}}, {rows_.back()}, 1, 40);
+            const double T = pry.T.empty() ? 0 : std::abs(pry.T.front());
+            const double u = T / Ta + std::abs(at.V) / Va;
+            if (u > worst) {
+                worst = u;
+                wT = T;
+                wV = std::abs(at.V);
+            }
+        }
+        Check& c = add("anchors", "Hollow-wall anchors", worst, 1, "");
+        c.working = {"u = T/T_a + V/V_a", {{"T", N(wT)}, {"V", N(wV)}, {"T_a", "135 N (cap in 12.7 mm gypsum, verify)"}, {"V_a", "270 N (cap, verify)"}},
+                     fmt::format("{:.2f}", worst), "S10.7", {"toggles set as their package says; each a spring of 50 N/mm"}};
+        c.cautions.push_back("Pull in plasterboard creeps, and one loose anchor loads its neighbours: a stud is better in every way.");
+    }
+
+    void jointCheck() {
+        if (!p_.joint || !p_.joint->carries || p_.joint->spots.empty())
+            return;
+        // Load per mm of joint under the heaviest stretch, then what one fastener's share of the base brings to it.
+        double w = 0;
+        for (const auto& l : contentsForces(p_.load, p_.assembly->length, factor_).lines)
+            w += (l.x1 - l.x0 >= carriedHere ? l.w : l.w * (l.x1 - l.x0) / carriedHere);
+        const Assembly& a = *p_.assembly;
+        const double n = static_cast<double>(p_.joint->spots.size());
+        const double spacing = n > 1 ? (p_.joint->spots.back().at.x - p_.joint->spots.front().at.x).mm() / (n - 1) : L_;
+        const double share = std::max(spacing, L_ / n);
+        const double handShare = p_.hand * std::min(1.0, share / std::max(carriedHere, share));
+        const Part* back = a.find("back");
+        const Part* base = a.find("base");
+        const double edge = p_.joinedFromBelow ? back->thickness.mm() : base->thickness.mm();
+        const double z = edge / 2; // from the screws to the edge that closes (S9.1 rule for ledge joints)
+        const double yJoint = p_.joinedFromBelow ? edge / 2 : back->thickness.mm();
+        const double P1 = w * share;
+        for (const bool leaning : {false, true}) {
+            const double CD = leaning ? 1.6 : 0.9;
+            const double V = P1 + (leaning ? handShare : 0);
+            const double M = P1 * std::max(0.0, yContents_ - yJoint) + (leaning ? handShare * (depth_ - yJoint) : 0);
+            const double pry = 1.5 * M / z;
+            const double T = p_.joinedFromBelow ? pry + V : pry;
+            jointCandidate(leaning, CD, p_.joinedFromBelow ? 0 : V, T, share, edge, M);
+        }
+        keepWorse("joint");
+    }
+
+    void jointCandidate(bool leaning, double CD, double V, double T, double share, double edge, double M) {
+        const Joint& j = *p_.joint;
+        const WoodAllowable& wood = leaning ? p_.woodC2 : p_.woodC1;
+        // Glue, long grain to long grain: 0.5 F_v A; prying leaves two thirds of the face in tension.
+        const double glue = 0.5 * wood.Fv * share * edge * 2 / 3;
+        double W = 0;
+        double Z = 0;
+        std::string by = "glue line";
+        if (j.how == Joinery::screwsGlue && j.screwLength > Length() && jointScrew_()) {
+            const Screw& s = *jointScrew_();
+            const double pen = (j.screwLength - j.through + j.counterbore).mm();
+            W = std::min(withdrawal(wood.G, s.d, false, std::min(pen, j.screwLength.mm() * 2 / 3), CD),
+                         pullThrough(wood.G, s.head, (j.through - j.counterbore).mm(), CD));
+            LateralInput li;
+            li.d = s.d;
+            li.root = s.root;
+            li.side = j.through.mm();
+            li.pen = pen;
+            li.Gmain = li.Gside = wood.G;
+            li.CD = CD;
+            Z = lateral(li).Z;
+            by = "screws alone";
+        } else if (j.how == Joinery::dowels) {
+            const double d = edge >= 16 ? 8 : 6;
+            W = 0.8 * 3.14159265 * d * 18 * CD;
+            Z = std::min(d * 18 * bearingPerpendicular(wood.G, d) / 5, 4 * 3.14159265 * d * d / 4) * CD;
+            by = "dowels alone";
+        }
+        double u = W > 0 && Z > 0 ? combined(T, V, W, Z).utilisation : INFINITY;
+        const double byGlue = std::hypot(T, V) / glue;
+        if (byGlue < u) {
+            u = byGlue;
+            by = "glue line (0.5 F_v A, long grain)";
+        }
+        const double R = std::hypot(T, V);
+        Check& c = add("joint", "Joint of base and back rail", R, u > 0 && std::isfinite(u) ? R / u : (R > 0 ? 0 : 1), "N");
+        c.working = {p_.joinedFromBelow ? "T = V + 1.5 M/z at one fastener" : "T = 1.5 M/z and V at one fastener",
+                     {{"share of the length", mm(share)}, {"M", Nm(M)}, {"z", mm(edge / 2)}, {"T", N(T)}, {"V", N(V)},
+                      {"screw or dowel pull W′", N(W)}, {"glue", N(glue)}, {"C_D", leaning ? "1.6" : "0.9"}},
+                     fmt::format("{:.0f} % used, taken by the {}", 100 * u, by), "S9.1 rule for ledge joints, S10.8",
+                     {"fastener and glue are not added: the better of the two counts",
+                      fmt::format("a hand presses on {:.0f} mm of the joint", carriedHere)}};
+    }
+
+    [[nodiscard]] const Screw* jointScrew_() const { return catalog().findScrew(p_.joint->screwId); }
+
+    /// Of several checks with one id only the worst stays.
+    void keepWorse(const std::string& id) {
+        const auto worst = std::max_element(v_.checks.begin(), v_.checks.end(), [&](const Check& a, const Check& b) {
+            return (a.id == id ? a.utilisation() : -1) < (b.id == id ? b.utilisation() : -1);
+        });
+        const Check keep = *worst;
+        std::erase_if(v_.checks, [&](const Check& c) { return c.id == id; });
+        v_.checks.push_back(keep);
+    }
+
+    void droopCheck() {
+        double worst = 0;
+        const double k = v_.option.kind == RailSupport::studs ? axialStiffness(v_.option.screw->d, thread_) : 50;
+        for (std::size_t i = 0; i < v_.x.size(); ++i) {
+            const double M = contents_.R[i] * yContents_ + own_.R[i] * p_.gravityY;
+            worst = std::max(worst, railRotation(M, rows_, 1, k));
+        }
+        v_.droopNow = worst * depth_;
+        v_.droopLong = v_.droopNow * (1 + 2 * solidWoodCreep);
+        Check& c = add("droop", "Front edge droop in years", v_.droopLong, depth_ / 100, "mm");
+        c.looks = true;
+        c.working = {"drop = D × 1.5 M/(K_ax Σz²) × (1 + 2 k_def)", {{"D", mm(depth_)}, {"K_ax", fmt::format("{:.0f} N/mm", k)}, {"now", fmt::format("{:.2f} mm", v_.droopNow)}},
+                     fmt::format("{:.2f} mm of {:.2f} mm", v_.droopLong, depth_ / 100), "S9.3, S6 (D/100); K_ax from product approvals (verify)", {}};
+    }
+
+    struct Hand {
+        double x;
+        Response all, only;
+    };
+    const RailPiece& p_;
+    const RailWall& w_;
+    double factor_ = 1;
+    RailVerdict v_;
+    double L_ = 0, depth_ = 0, yContents_ = 0, thread_ = 0;
+    std::vector<double> rows_;
+    SectionResult props_;
+    Response contents_, own_, c1_;
+    std::vector<Hand> hands_;
+};
+
+/// The load that findCapacity() scales: what is planned, or an even load where nothing is.
+RailPiece loaded(const RailPiece& piece) {
+    RailPiece p = piece;
+    if (contentsMass(p.load, p.assembly->length) <= 0)
+        p.load.kgPerM = 1;
+    return p;
+}
+
+} // namespace
+
+std::vector<RailOption> railOptions(const Catalog& catalog, bool metric) {
+    std::vector<RailOption> out;
+    for (const char* id : metric ? std::vector<const char*>{"m4.5", "m5", "m6"} : std::vector<const char*>{"g8", "g10", "g12", "g14"})
+        if (const Screw* s = catalog.findScrew(id))
+            out.push_back({std::string("studs-") + id, s->label + " screws into the studs", RailSupport::studs, s});
+    out.push_back({"anchors", "hollow-wall toggles, no stud", RailSupport::anchors, nullptr});
+    return out;
+}
+
+std::vector<double> anchorPlaces(double left, double right) {
+    const double end = std::min(50.0, (right - left) / 6);
+    const double run = right - left - 2 * end;
+    const int gaps = std::max(2, static_cast<int>(std::ceil(run / 400 - 1e-9)));
+    std::vector<double> out;
+    for (int i = 0; i <= gaps; ++i)
+        out.push_back(left + end + run * i / gaps);
+    return out;
+}
+
+RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option, double factor) {
+    return Judge(piece, wall, option, factor).run();
+}
+
+void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) {
+    if (!v.feasible)
+        return;
+    const RailPiece p = loaded(piece);
+    const double planned = contentsMass(p.load, p.assembly->length);
+    const auto passes = [&](double factor, bool looks, std::string* governs) {
+        const auto r = judgeRail(p, wall, v.option, factor);
+        if (!r.feasible)
+            return false;
+        double worst = 0;
+        for (const auto& c : r.checks) {
+            if (c.looks && !looks)
+                continue;
+            const double u = c.utilisation() / (c.looks ? 1 : p.strengthLimit);
+            if (u > worst) {
+                worst = u;
+                if (governs)
+                    *governs = c.id;
+            }
+        }
+        return worst <= 1;
+    };
+    for (const bool looks : {true, false}) {
+        double low = 0;
+        double high = 1;
+        while (high < 4096 && planned * high < 2000 && passes(high, looks, nullptr)) {
+            low = high;
+            high *= 2;
+        }
+        std::string governs;
+        if (low == 0 && !passes(0, looks, &governs)) {
+            high = 0; // the hand alone or its own weight is too much
+        } else {
+            for (int i = 0; i < 14; ++i) {
+                const double mid = (low + high) / 2;
+                (passes(mid, looks, nullptr) ? low : high) = mid;
+            }
+            passes(high, looks, &governs);
+        }
+        (looks ? v.carryKg : v.carryStrengthKg) = planned * low;
+        if (looks)
+            v.carryGoverns = governs;
+    }
+}
+
+std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog, bool metric) {
+    std::vector<RailVerdict> out;
+    for (const auto& o : railOptions(catalog, metric))
+        out.push_back(judgeRail(piece, wall, o));
+    // A stud always comes before an anchor that holds as well; among screws the lightest that holds.
+    const auto rank = [](const RailVerdict& v) {
+        const int order[] = {0, 1, 3, 2}; // holds, tight, fails, unknown
+        return std::tuple(!v.feasible, order[static_cast<int>(v.verdict.status)], v.option.kind == RailSupport::anchors, v.difficulty);
+    };
+    std::stable_sort(out.begin(), out.end(), [&](const auto& a, const auto& b) { return rank(a) < rank(b); });
+    return out;
+}
+
+} // namespace owl

@@ -1,0 +1,80 @@
+#pragma once
+// A piece held by its back rail: screws into studs, or hollow-wall anchors. Every candidate is judged and ranked.
+
+#include "assembly/assembly.h"
+#include "catalog/catalog.h"
+#include "load/load_spec.h"
+#include "room/wall.h"
+#include "strength/check.h"
+#include "strength/sag.h"
+#include "strength/section.h"
+
+#include <optional>
+
+namespace owl {
+
+enum class RailSupport { studs, anchors };
+
+/// What may hold a rail: a screw of the catalogue into studs, or toggles in the cover.
+struct RailOption {
+    std::string id, name;
+    RailSupport kind = RailSupport::studs;
+    const Screw* screw = nullptr;
+};
+
+/// A railed piece as the strength rules see it. x from the piece's left end.
+struct RailPiece {
+    const Assembly* assembly = nullptr;
+    Section section;               ///< across the piece, glued or not
+    double glueLineZ = 0, glueLineWidth = 0; ///< mm; width 0 = no glue line to check
+    WoodAllowable woodC1, woodC2;
+    LoadSpec load;
+    double hand = 220;             ///< N at the front edge
+    SagLimit sagLimit = SagLimit::plain;
+    double mass = 0, gravityY = 0; ///< kg, mm from the wall
+    double strengthLimit = 1;      ///< 0.6 above a bed
+    Grade grade = Grade::B;        ///< worst input so far
+    const Joint* joint = nullptr;  ///< base to back
+    bool joinedFromBelow = true;
+};
+/// The wall behind it.
+struct RailWall {
+    double cover = 0;             ///< mm, carries nothing
+    double crush = 0.7;           ///< MPa under the rail's edge
+    double studG = 0.42, studWidth = 38, studDepth = 89;
+    std::vector<double> studs;    ///< x of the studs behind the rail, mm from the piece's left end
+    bool studsKnown = true;
+};
+
+/// A candidate judged: all checks, the sag curves, what it would carry.
+struct RailVerdict {
+    RailOption option;
+    bool feasible = true;
+    std::string refusal;          ///< why not, when it is not
+    std::vector<double> x;        ///< supports
+    std::vector<double> reactions; ///< N, contents and own weight
+    std::vector<Check> checks;
+    Verdict verdict;
+    SagResult sag;
+    SagStretch worst;
+    double droopNow = 0, droopLong = 0; ///< mm at the front edge
+    double screwLength = 0, pen = 0;    ///< mm
+    bool cableCaution = false;
+    double carryKg = 0, carryStrengthKg = 0; ///< contents: with the looks limits, by strength alone
+    std::string carryGoverns;
+    int holes = 0, difficulty = 1;
+    double cost = 0;
+};
+
+/// All options for the unit system, cheapest screw first.
+std::vector<RailOption> railOptions(const Catalog& catalog, bool metric);
+/// Anchor places for a rail between left and right: at least three, at most 400 mm apart, 50 mm from the ends.
+std::vector<double> anchorPlaces(double left, double right);
+/// Judges one option. `factor` scales the contents.
+RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option, double factor = 1);
+/// Adds carryKg and carryStrengthKg by bisection on the contents (even load when there are none).
+void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall);
+/// All options judged, best first: verdict, then fewer holes, then difficulty, then cost; refused ones last.
+std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog, bool metric);
+
+} // namespace owl
