@@ -315,10 +315,8 @@ class Builder {
             j.carries = false;
         }
         if (j.how == Joinery::screwsGlue) {
-            JointGeometry g{on ? p_.baseThickness : p_.backThickness, on ? r_.backStrip : r_.baseStrip, face, 3_mm, 8};
-            if (on && !r_.assembly.wallRows.empty()) // the tip stays clear of the wall screw that crosses it
-                g.receiving = std::min(g.receiving, r_.assembly.wallRows.front() - backZ_ - 4_mm);
-            chooseScrew(j, g, on ? "backHeight" : "depth");
+            // These screws keep clear of the wall screws sideways (spots()), so their tips may pass between them.
+            chooseScrew(j, {on ? p_.baseThickness : p_.backThickness, on ? r_.backStrip : r_.baseStrip, face, 3_mm, 8}, on ? "backHeight" : "depth");
         }
         spots(j, on ? p_.backThickness / 2 : Length(), on ? Length() : p_.baseThickness / 2, 200_mm);
         decorate(j, face, on ? r_.backStrip : r_.baseStrip);

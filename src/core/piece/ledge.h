@@ -19,8 +19,8 @@ const char* stripName(Strip s);
 /// A ledge as a person asks for it. Overall sizes are outside sizes; every member has a default a maker would accept.
 struct LedgeParams {
     Length length = 900_mm;     ///< overall, caps included
-    Length depth = 95_mm;       ///< overall, from the wall to the front
-    Length backHeight = 70_mm;  ///< width of the back strip
+    Length depth = 90_mm;       ///< overall, from the wall to the front
+    Length backHeight = 90_mm;  ///< width of the back strip
     Length lipHeight = 40_mm;   ///< width of the lip strip
     Length baseThickness = 18_mm, backThickness = 18_mm, lipThickness = 18_mm, capThickness = 12_mm;
     BackPlace back = BackPlace::onBase;

@@ -254,6 +254,8 @@ class PieceFindings {
                 break;
             }
         const LedgeParams& l = ledgeOf(piece_);
+        if (h.verdict.governs == "wall_screws" && piece_.hold.rows == 1)
+            f.remedies.push_back(editPiece("Two rows of wall screws", piece_.id, [](Piece& p) { p.hold.rows = 2; }));
         const Length higher = l.backHeight + 20_mm;
         f.remedies.push_back(editLedge("Back rail 20 mm higher", piece_.id, [higher](LedgeParams& q) { q.backHeight = higher; }));
         if (h.verdict.governs == "joint")

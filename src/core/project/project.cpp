@@ -15,10 +15,11 @@ LedgeParams defaultLedge(Units units) {
     LedgeParams p;
     if (units == Units::metric)
         return p;
+    p.species = "yellow_poplar";
     const Length three4 = Length::inches(3, 4);
-    p.length = Length::inches(36);
-    p.depth = Length::inches(4);
-    p.backHeight = Length::inches(3);
+    p.length = Length::inches(48);
+    p.depth = Length::inches(7, 2);
+    p.backHeight = Length::inches(7, 2);
     p.lipHeight = Length::inches(3, 2);
     p.baseThickness = p.backThickness = p.lipThickness = three4;
     p.capThickness = Length::inches(1, 2);
@@ -37,7 +38,7 @@ Wall defaultWall(Units units) {
         w.studWidth = 38_mm;
         w.studDepth = 89_mm;
     } else {
-        w.width = Length::inches(120);
+        w.width = Length::inches(128);
         w.height = Length::inches(96);
         w.baseboard = Length::inches(7, 2);
     }

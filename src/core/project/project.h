@@ -31,7 +31,7 @@ struct Placement {
 /// Which concealed support; 'auto' takes the best ranked one.
 struct HoldChoice {
     std::string support = "auto";
-    int rows = 1;               ///< rows of wall screws in the rail
+    int rows = 2;               ///< rows of wall screws in the rail
     bool aboveBed = false;      ///< over a bed, a child's place or a seat: limit 0.6 instead of 1 (S12.3)
     bool operator==(const HoldChoice&) const = default;
 };

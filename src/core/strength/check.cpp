@@ -35,6 +35,8 @@ Verdict judge(const std::vector<Check>& checks, Grade worstInput, double limit) 
     if (checks.empty())
         return v;
     for (const auto& c : checks) {
+        if (c.requirement && c.utilisation() <= 1)
+            continue;
         if (v.governs.empty() || c.utilisation() > v.utilisation) {
             v.utilisation = c.utilisation();
             v.governs = c.id;

@@ -30,6 +30,7 @@ struct Check {
     Working working;
     std::vector<std::string> cautions;
     bool looks = false; ///< about appearance (sag, droop), not strength
+    bool requirement = false; ///< met or not met: a detail rule that governs only when it is broken
     /// demand / capacity; infinite when there is demand and no capacity.
     [[nodiscard]] double utilisation() const;
 };

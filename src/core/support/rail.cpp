@@ -333,6 +333,7 @@ class Judge {
         c.working = {"p = 2 C/(width × pressed depth)", {{"C", N(crush.compression)}, {"pressed depth", mm(crush.bearingDepth)}, {"width", mm(w_.studWidth)}},
                      MPa(crush.bearingPeak) + " of " + MPa(soft), "S9.1 (cover strength: verify)", {}};
         Check& pen = add("penetration", "Thread in the stud", 6 * s.d, v_.pen, "mm");
+        pen.requirement = true;
         pen.working = {"p ≥ 6 D past rail and cover", {{"screw", fmt::format("{} × {:.0f} mm", s.label, v_.screwLength)}, {"rail", mm(p_.assembly->wallThrough.mm())},
                        {"cover", mm(w_.cover)}}, fmt::format("{:.0f} mm in the stud, {:.0f} mm wanted", v_.pen, 6 * s.d), "NDS 12.1.5; S10.6", {}};
         if (v_.cableCaution)
@@ -403,54 +404,88 @@ class Judge {
             const double V = P1 + (leaning ? handShare : 0);
             const double M = P1 * std::max(0.0, yContents_ - yJoint) + (leaning ? handShare * (depth_ - yJoint) : 0);
             const double pry = 1.5 * M / z;
-            const double T = p_.joinedFromBelow ? pry + V : pry;
-            jointCandidate(leaning, CD, p_.joinedFromBelow ? 0 : V, T, share, edge, M);
+            JointForces f{leaning, CD, p_.joinedFromBelow ? 0 : V, p_.joinedFromBelow ? pry + V : pry, M, share, edge, 2.0 / 3,
+                          p_.joinedFromBelow ? "T = V + 1.5 M/z at one fastener" : "T = 1.5 M/z and V at one fastener", {}};
+            Check prying = jointCheckOf(f);
+            if (p_.joinedFromBelow) {
+                // A base under the rail also leans with its rear edge on the wall: the moment becomes a push there and
+                // shear in the joint, lever two thirds of the base's thickness. Glue takes shear better than peeling.
+                f.V = M / (2.0 / 3 * base->thickness.mm());
+                f.T = V;
+                f.face = 1;
+                f.formula = "V = M/(2/3 t_base) as shear, T = the load; the rear edge of the base bears on the wall";
+                f.assumed = "the base sits tight against the wall along its rear edge";
+                Check leaningOn = jointCheckOf(f);
+                if (leaningOn.utilisation() < prying.utilisation())
+                    prying = std::move(leaningOn);
+            }
+            v_.checks.push_back(std::move(prying));
         }
         keepWorse("joint");
     }
 
-    void jointCandidate(bool leaning, double CD, double V, double T, double share, double edge, double M) {
+    /// What one fastener's share of the joint has to take, and how it is explained.
+    struct JointForces {
+        bool leaning = false;
+        double CD = 1, V = 0, T = 0, M = 0; ///< N, N, N mm
+        double share = 0, edge = 0;         ///< mm of length, mm of joint width
+        double face = 1;                    ///< part of the joint face that works
+        std::string formula, assumed;
+    };
+
+    /// Pull and shear that the fastener alone may take; zero when the joint has none.
+    [[nodiscard]] std::pair<double, double> fastenerCapacity(const JointForces& f) const {
         const Joint& j = *p_.joint;
-        const WoodAllowable& wood = leaning ? p_.woodC2 : p_.woodC1;
-        // Glue, long grain to long grain: 0.5 F_v A; prying leaves two thirds of the face in tension.
-        const double glue = 0.5 * wood.Fv * share * edge * 2 / 3;
-        double W = 0;
-        double Z = 0;
-        std::string by = "glue line";
-        if (j.how == Joinery::screwsGlue && j.screwLength > Length() && jointScrew_()) {
-            const Screw& s = *jointScrew_();
+        const WoodAllowable& wood = f.leaning ? p_.woodC2 : p_.woodC1;
+        const Screw* s = jointScrew_();
+        if (j.how == Joinery::screwsGlue && j.screwLength > Length() && s) {
             const double pen = (j.screwLength - j.through + j.counterbore).mm();
-            W = std::min(withdrawal(wood.G, s.d, false, std::min(pen, j.screwLength.mm() * 2 / 3), CD),
-                         pullThrough(wood.G, s.head, (j.through - j.counterbore).mm(), CD));
             LateralInput li;
-            li.d = s.d;
-            li.root = s.root;
+            li.d = s->d;
+            li.root = s->root;
             li.side = j.through.mm();
             li.pen = pen;
             li.Gmain = li.Gside = wood.G;
-            li.CD = CD;
-            Z = lateral(li).Z;
-            by = "screws alone";
-        } else if (j.how == Joinery::dowels) {
-            const double d = edge >= 16 ? 8 : 6;
-            W = 0.8 * 3.14159265 * d * 18 * CD;
-            Z = std::min(d * 18 * bearingPerpendicular(wood.G, d) / 5, 4 * 3.14159265 * d * d / 4) * CD;
-            by = "dowels alone";
+            li.CD = f.CD;
+            return {std::min(withdrawal(wood.G, s->d, false, std::min(pen, j.screwLength.mm() * 2 / 3), f.CD),
+                             pullThrough(wood.G, s->head, (j.through - j.counterbore).mm(), f.CD)),
+                    lateral(li).Z};
         }
-        double u = W > 0 && Z > 0 ? combined(T, V, W, Z).utilisation : INFINITY;
-        const double byGlue = std::hypot(T, V) / glue;
-        if (byGlue < u) {
-            u = byGlue;
+        if (j.how == Joinery::dowels) {
+            const double d = f.edge >= 16 ? 8 : 6;
+            const double area = 3.14159265 * d * d / 4;
+            return {0.8 * 3.14159265 * d * 18 * f.CD, std::min(d * 18 * bearingPerpendicular(wood.G, d) / 5, 4 * area) * f.CD};
+        }
+        return {0, 0};
+    }
+
+    [[nodiscard]] Check jointCheckOf(const JointForces& f) const {
+        const WoodAllowable& wood = f.leaning ? p_.woodC2 : p_.woodC1;
+        // Glue, long grain to long grain: 0.5 F_v A; prying leaves two thirds of the face in tension.
+        const double tongue = p_.joint->how == Joinery::tongueGroove ? 16 : 0; // mm: both cheeks of an 8 mm tongue
+        const double glue = 0.5 * wood.Fv * f.share * (f.edge * f.face + tongue);
+        const auto [W, Z] = fastenerCapacity(f);
+        const double R = std::hypot(f.T, f.V);
+        double u = W > 0 && Z > 0 ? combined(f.T, f.V, W, Z).utilisation : INFINITY;
+        std::string by = p_.joint->how == Joinery::dowels ? "dowels alone" : "screws alone";
+        if (R / glue < u) {
+            u = R / glue;
             by = "glue line (0.5 F_v A, long grain)";
         }
-        const double R = std::hypot(T, V);
-        Check& c = add("joint", "Joint of base and back rail", R, u > 0 && std::isfinite(u) ? R / u : (R > 0 ? 0 : 1), "N");
-        c.working = {p_.joinedFromBelow ? "T = V + 1.5 M/z at one fastener" : "T = 1.5 M/z and V at one fastener",
-                     {{"share of the length", mm(share)}, {"M", Nm(M)}, {"z", mm(edge / 2)}, {"T", N(T)}, {"V", N(V)},
-                      {"screw or dowel pull W′", N(W)}, {"glue", N(glue)}, {"C_D", leaning ? "1.6" : "0.9"}},
+        Check c;
+        c.id = "joint";
+        c.title = "Joint of base and back rail";
+        c.demand = R;
+        c.capacity = u > 0 ? R / u : 1;
+        c.unit = "N";
+        c.working = {f.formula,
+                     {{"share of the length", mm(f.share)}, {"M", Nm(f.M)}, {"half the joint's width z", mm(f.edge / 2)}, {"T", N(f.T)}, {"V", N(f.V)},
+                      {"screw or dowel W′, Z′", N(W) + ", " + N(Z)}, {"glue", N(glue)}, {"C_D", f.leaning ? "1.6" : "0.9"}},
                      fmt::format("{:.0f} % used, taken by the {}", 100 * u, by), "S9.1 rule for ledge joints, S10.8",
-                     {"fastener and glue are not added: the better of the two counts",
-                      fmt::format("a hand presses on {:.0f} mm of the joint", carriedHere)}};
+                     {"fastener and glue are not added: the better of the two counts", fmt::format("a hand presses on {:.0f} mm of the joint", carriedHere)}};
+        if (!f.assumed.empty())
+            c.working.assumed.push_back(f.assumed);
+        return c;
     }
 
     [[nodiscard]] const Screw* jointScrew_() const { return catalog().findScrew(p_.joint->screwId); }
@@ -580,7 +615,9 @@ std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, 
     // A stud always comes before an anchor that holds as well; among screws the lightest that holds.
     const auto rank = [](const RailVerdict& v) {
         const int order[] = {0, 1, 3, 2}; // holds, tight, fails, unknown
-        return std::tuple(!v.feasible, order[static_cast<int>(v.verdict.status)], v.option.kind == RailSupport::anchors, v.difficulty);
+        const int status = order[static_cast<int>(v.verdict.status)];
+        const double weakness = v.verdict.status == Status::fails ? v.verdict.utilisation : 0; // the nearest miss first
+        return std::tuple(!v.feasible, status, v.option.kind == RailSupport::anchors, weakness, v.difficulty);
     };
     std::stable_sort(out.begin(), out.end(), [&](const auto& a, const auto& b) { return rank(a) < rank(b); });
     return out;

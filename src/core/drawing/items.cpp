@@ -1,0 +1,141 @@
+#include "drawing/items.h"
+
+#include <array>
+#include <cmath>
+
+namespace owl {
+namespace {
+
+Tone itemTone(std::size_t i) {
+    static constexpr std::array tones{Tone::item1, Tone::item2, Tone::item3, Tone::item4};
+    return tones.at(i % tones.size());
+}
+
+bool has(const std::string& text, const char* word) { return text.find(word) != std::string::npos; }
+
+/// Points of a closed outline in a unit box (0..1, y up), scaled into place.
+std::vector<Point> scaled(const std::vector<Point>& unit, double x, double y, double w, double h) {
+    std::vector<Point> out;
+    for (const auto& p : unit)
+        out.push_back({x + p.x * w, y - p.y * h});
+    return out;
+}
+
+void frame(Pen& pen, double x, double y, double w, double h, Tone tone, const std::string& id) {
+    pen.rect(x, y - h, w, h, tone, Tone::outline).id = id;
+    const double b = std::min(w, h) * 0.1;
+    pen.rect(x + b, y - h + b, w - 2 * b, h - 2 * b, Tone::paper, Tone::none).id = id;
+    pen.line({{x + b, y - h * 0.35}, {x + w * 0.38, y - h * 0.58}, {x + w * 0.62, y - h * 0.36}, {x + w - b, y - h * 0.62}}, tone, 1.4).smooth = true;
+}
+
+void teapot(Pen& pen, double x, double y, double w, double h, Tone tone, const std::string& id) {
+    const std::vector<Point> handle{{0.20, 0.66}, {0.05, 0.70}, {0.01, 0.45}, {0.10, 0.24}, {0.22, 0.22}};
+    auto& l = pen.line(scaled(handle, x, y, w, h), tone, 3);
+    l.smooth = true;
+    l.id = id;
+    const std::vector<Point> spout{{0.68, 0.20}, {0.84, 0.42}, {0.90, 0.70}, {1.0, 0.74}, {0.92, 0.36}, {0.76, 0.10}};
+    pen.polygon(scaled(spout, x, y, w, h), tone).id = id;
+    const std::vector<Point> body{{0.28, 0}, {0.68, 0}, {0.78, 0.22}, {0.78, 0.46}, {0.68, 0.70}, {0.48, 0.78}, {0.28, 0.70}, {0.18, 0.46}, {0.18, 0.22}};
+    auto& b = pen.polygon(scaled(body, x, y, w, h), tone, Tone::none);
+    b.smooth = true;
+    b.id = id;
+    pen.polygon(scaled({{0.34, 0.76}, {0.62, 0.76}, {0.56, 0.86}, {0.40, 0.86}}, x, y, w, h), tone).id = id;
+    pen.polygon(scaled({{0.44, 0.86}, {0.52, 0.86}, {0.53, 1.0}, {0.43, 1.0}}, x, y, w, h), tone).id = id;
+}
+
+void books(Pen& pen, double x, double y, double w, double h, std::size_t index, const std::string& id) {
+    double at = x;
+    for (std::size_t i = 0; at < x + w - 4; ++i) {
+        const double t = std::min(x + w - at, 22.0 + 7.0 * static_cast<double>((i * 7 + index) % 3));
+        const double high = h * (0.84 + 0.08 * static_cast<double>((i * 5) % 3));
+        pen.rect(at, y - high, t, high, itemTone(i + index), Tone::paper).id = id;
+        at += t;
+    }
+}
+
+void basket(Pen& pen, double x, double y, double w, double h, Tone tone, const std::string& id) {
+    const double r = h * 0.27;
+    for (int i = 0; i < 3; ++i) {
+        auto& c = pen.circle({x + w * (0.24 + 0.26 * i), y - h * 0.66}, 0, itemTone(static_cast<std::size_t>(i)), Tone::none);
+        c.radius = r;
+        c.id = id;
+        pen.line({{x + w * (0.24 + 0.26 * i) - r * 0.6, y - h * 0.62}, {x + w * (0.24 + 0.26 * i), y - h * 0.74}, {x + w * (0.24 + 0.26 * i) + r * 0.6, y - h * 0.60}}, Tone::paper, 1).smooth = true;
+    }
+    pen.polygon({{x, y - h * 0.55}, {x + w, y - h * 0.55}, {x + w * 0.9, y}, {x + w * 0.1, y}}, tone, Tone::outline).id = id;
+    for (double f : {0.2, 0.38})
+        pen.line({{x + w * 0.06, y - h * f}, {x + w * 0.94, y - h * f}}, Tone::paper, 1);
+}
+
+} // namespace
+
+void drawItem(Pen& pen, const LoadItem& item, double x, double y, std::size_t index, const std::string& id) {
+    const double w = item.width.mm();
+    const double h = item.height.mm();
+    const Tone tone = itemTone(index);
+    if (has(item.kind, "frame") || has(item.kind, "canvas"))
+        frame(pen, x, y, w, h, tone, id);
+    else if (has(item.kind, "teapot"))
+        teapot(pen, x, y, w, h, tone, id);
+    else if (has(item.kind, "basket"))
+        basket(pen, x, y, w, h, tone, id);
+    else if (has(item.kind, "book") || has(item.kind, "pb_") || has(item.kind, "hb_") || has(item.kind, "boardgame"))
+        books(pen, x, y, w, h, index, id);
+    else {
+        auto& s = pen.rect(x, y - h, w, h, tone, Tone::outline);
+        s.radius = std::min(w, h) * 0.12;
+        s.id = id;
+    }
+    pen.rect(x, y - h, w, h, Tone::none, Tone::none).id = id; // the whole box takes the pointer
+}
+
+void drawPerson(Pen& pen, double x, double y, double height) {
+    // Half widths of a standing figure by height (share of the height), arms at the sides; mirrored and smoothed.
+    static const std::vector<Point> half{{0.012, 0.003}, {0.062, 0.000}, {0.066, 0.018}, {0.048, 0.045}, {0.062, 0.20}, {0.056, 0.28}, {0.080, 0.46},
+                                         {0.092, 0.50},  {0.112, 0.455}, {0.130, 0.46},  {0.134, 0.52},  {0.128, 0.64}, {0.132, 0.76}, {0.118, 0.812},
+                                         {0.060, 0.838}, {0.030, 0.852}, {0.030, 0.870}};
+    std::vector<Point> outline;
+    for (const auto& p : half)
+        outline.push_back({x + p.x * height, y - p.y * height});
+    for (auto it = half.rbegin(); it != half.rend(); ++it)
+        outline.push_back({x - it->x * height, y - it->y * height});
+    auto& body = pen.polygon(outline, Tone::person, Tone::none);
+    body.smooth = true;
+    std::vector<Point> head;
+    for (int i = 0; i < 16; ++i) {
+        const double a = 2 * 3.14159265 * i / 16;
+        head.push_back({x + std::cos(a) * 0.046 * height, y - (0.932 + std::sin(a) * 0.066) * height});
+    }
+    pen.polygon(head, Tone::person, Tone::none).smooth = true;
+}
+
+void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double w, double h, const std::string& id) {
+    const auto block = [&](double bx, double by, double bw, double bh, double r) {
+        auto& s = pen.rect(bx, by, bw, bh, Tone::furniture, Tone::furnitureLine);
+        s.radius = r;
+        s.id = id;
+    };
+    if (kind == "sofa") {
+        const double arm = w * 0.09;
+        block(x + arm * 0.6, y - h, w - arm * 1.2, h * 0.62, 50);
+        pen.line({{x + w / 2, y - h * 0.96}, {x + w / 2, y - h * 0.5}}, Tone::furnitureLine, 1);
+        block(x + arm, y - h * 0.52, w - 2 * arm, h * 0.4, 30);
+        pen.line({{x + w / 2, y - h * 0.5}, {x + w / 2, y - h * 0.14}}, Tone::furnitureLine, 1);
+        block(x, y - h * 0.7, arm * 1.2, h * 0.62, 40);
+        block(x + w - arm * 1.2, y - h * 0.7, arm * 1.2, h * 0.62, 40);
+    } else if (kind == "desk" || kind == "table" || kind == "counter") {
+        block(x, y - h, w, 30, 4);
+        block(x + 20, y - h + 30, 45, h - 30, 2);
+        block(x + w - 65, y - h + 30, 45, h - 30, 2);
+    } else {
+        block(x, y - h, w, h - 60, 8);
+        block(x + 40, y - 60, 40, 60, 0);
+        block(x + w - 80, y - 60, 40, 60, 0);
+        const int doors = std::max(1, static_cast<int>(std::lround(w / 480)));
+        for (int i = 1; i < doors; ++i)
+            pen.line({{x + w * i / doors, y - h + 18}, {x + w * i / doors, y - 78}}, Tone::furnitureLine, 1);
+        for (int i = 0; i < doors; ++i)
+            pen.circle({x + w * (i + 0.5) / doors + (i % 2 ? -1 : 1) * (w / doors / 2 - 40), y - h * 0.56}, 2, Tone::furnitureLine);
+    }
+}
+
+} // namespace owl

@@ -1,0 +1,12 @@
+#pragma once
+#include "drawing/drawing.h"
+#include "load/load_spec.h"
+
+namespace owl {
+/// A thing standing with its lower left corner at (x, y): a silhouette to scale by its kind.
+void drawItem(Pen& pen, const LoadItem& item, double x, double y, std::size_t index, const std::string& id);
+/// A standing person from the front, feet at (x, y), as an outline.
+void drawPerson(Pen& pen, double x, double y, double height);
+/// Furniture in front of a wall by kind, lower left corner at (x, y).
+void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double w, double h, const std::string& id);
+} // namespace owl

@@ -1,0 +1,72 @@
+#include "drawing/items.h"
+#include "drawing/views.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+
+Drawing loadView(const Project& project, const Plan& plan, const std::string& id) {
+    Drawing d;
+    const Piece* piece = project.findPiece(id);
+    const PiecePlan* pp = plan.find(id);
+    if (!piece || !pp)
+        return d;
+    Pen pen(d);
+    const Assembly& a = pp->assembly();
+    const double L = a.length.mm();
+    double tall = std::max(220.0, a.height.mm());
+    for (const auto& i : piece->load.items)
+        tall = std::max(tall, i.height.mm() + 20);
+    const double surface = -a.surfaceZ.mm();
+    const auto drawPart = [&](const Part& p) {
+        const Cell b = p.bounds();
+        auto& s = pen.rect(b.at.x.mm(), -(b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), p.grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
+        s.grain = p.grain == GrainAxis::x ? 0 : -1;
+        s.tip = p.name;
+    };
+    if (const Part* back = a.find("back"))
+        drawPart(*back);
+    std::size_t n = 0;
+    for (const auto& i : piece->load.items) {
+        drawItem(pen, i, i.x.mm(), surface, n, "item:" + i.id);
+        auto& t = pen.text({(i.x + i.width / 2).mm(), surface - i.height.mm()}, formatMass(i.mass, project.style), Tone::text, 11);
+        t.dy = -10;
+        t.id = "item:" + i.id;
+        t.tip = i.name;
+        ++n;
+    }
+    for (const auto& p : a.parts)
+        if (p.id != "back")
+            drawPart(p);
+    // The even load as a row of arrows, the hand as one strong arrow at its worst place.
+    if (piece->load.kgPerM > 0) {
+        const int arrows = std::clamp(static_cast<int>(L / 90), 4, 60);
+        const double top = -tall - 60;
+        pen.line({{0, top}, {L, top}}, Tone::load, 1.4);
+        for (int i = 0; i <= arrows; ++i) {
+            auto& ar = pen.line({{L * i / arrows, top}, {L * i / arrows, top + 40}}, Tone::load, 1.2);
+            ar.arrow = true;
+        }
+        auto& t = pen.text({L / 2, top}, formatLineLoad(piece->load.kgPerM * gravity / 1000, project.style) + " all along", Tone::load, 13);
+        t.dy = -12;
+    }
+    if (pp->hand > 0) {
+        const double x = L;
+        auto& ar = pen.line({{x, -a.height.mm() - 110}, {x, -a.surfaceZ.mm() - 12}}, Tone::fails, 2.2);
+        ar.arrow = true;
+        auto& t = pen.text({x, -a.height.mm() - 110}, "a hand, " + formatForce(pp->hand, project.style), Tone::fails, 11);
+        t.dy = -9;
+        t.align = Align::right;
+        t.dx = 24;
+    }
+    pen.line({{-30, 40}, {L + 30, 40}}, Tone::none, 1);
+    pen.dimension({0, 55}, {L, 55}, formatNumber(a.length, project.style), "ledge.length");
+    pen.extent({0, -tall - 60}, {L, 55});
+    d.marginTop = 34;
+    d.marginBottom = 26;
+    d.marginLeft = d.marginRight = 40;
+    return d;
+}
+
+} // namespace owl

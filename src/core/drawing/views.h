@@ -1,0 +1,50 @@
+#pragma once
+// The drawing of each station. All take project and plan and the id of the piece in hand; none keeps anything.
+
+#include "drawing/drawing.h"
+#include "plan/plan.h"
+
+namespace owl {
+
+struct WallViewOptions {
+    bool marks = false;      ///< holes with their distances (Hang)
+    bool advice = true;      ///< height band, wires, a person for scale
+};
+/// The wall to scale: studs, outlets, furniture, pieces, what stands on them.
+Drawing wallView(const Project& project, const Plan& plan, const std::string& piece, const WallViewOptions& options);
+/// The piece alone, as small as wanted (for the perch).
+Drawing thumbnail(const Project& project, const PiecePlan& pp);
+/// The shelf from the front with things on it to scale.
+Drawing loadView(const Project& project, const Plan& plan, const std::string& piece);
+
+struct PieceViewOptions {
+    double turn = 35, tilt = 24; ///< degrees
+    double apart = 0;            ///< 0 together .. 1 pulled apart
+    std::vector<std::string> only, fresh; ///< part ids to draw (empty = all), those to colour
+    bool labels = true;
+};
+/// True axonometric line work with grain.
+Drawing pieceView(const Project& project, const Plan& plan, const std::string& piece, const PieceViewOptions& options);
+/// End view of the piece with dimensions that can be typed.
+Drawing sectionView(const Project& project, const Plan& plan, const std::string& piece);
+/// The front with its length.
+Drawing frontView(const Project& project, const Plan& plan, const std::string& piece);
+
+/// Boards as they lean in a rack; those in the plan stand out.
+Drawing rackView(const Project& project, const Plan& plan);
+
+/// Section through wall and piece with the forces at the worst support.
+Drawing holdSection(const Project& project, const Plan& plan, const std::string& piece);
+/// The front with studs behind and what each carries.
+Drawing holdFront(const Project& project, const Plan& plan, const std::string& piece);
+/// The sag curve, much too large, with its true numbers.
+Drawing sagCurve(const Project& project, const Plan& plan, const std::string& piece);
+
+/// Boards with their parts, kerfs, waste; `cut` (index into the sequence) is drawn in its place, -1: none.
+Drawing cutView(const Project& project, const Plan& plan, int cut);
+/// The finish schedule on a time line.
+Drawing scheduleView(const Project& project, const Plan& plan);
+/// Planned against real as bars.
+Drawing logView(const Project& project, const Plan& plan);
+
+} // namespace owl

@@ -1,0 +1,46 @@
+#pragma once
+// Every input of the document as a field: what it is called, what it holds now, how a typed answer becomes an edit.
+// The window only shows them, beside or on the drawing; so all inputs can be tested without one.
+
+#include "plan/plan.h"
+
+namespace owl {
+
+enum class FieldKind { heading, length, number, mass, text, choice, flag, action };
+
+struct Field {
+    std::string id;      ///< 'ledge.length', 'item.it-1.x'; also the key under which repeated edits merge
+    std::string label;
+    FieldKind kind = FieldKind::text;
+    std::string value;   ///< as shown; choices: the chosen id; flags: 'yes' or 'no'
+    std::vector<std::pair<std::string, std::string>> choices; ///< id, words
+    std::string help;    ///< one sentence
+    /// The typed answer as an edit, or a sentence about what was not understood.
+    std::function<tl::expected<Edit, std::string>(const std::string&)> set;
+};
+
+enum class Station { place, load, piece, wood, hold, cut, build, hang, log };
+inline constexpr int stationCount = 9;
+const char* stationName(Station s); ///< 'Place' ..
+
+/// The fields of a station for the piece in hand (may be empty).
+std::vector<Field> fieldsOf(const Project& project, const Plan& plan, const Catalog& catalog, const std::string& piece, Station station);
+/// One line about the state of a station, for the trail: '3 studs caught', '31 kg'.
+std::string stationState(const Project& project, const Plan& plan, const std::string& piece, Station station);
+
+/// The strip below the drawing: a table of the station. `ids` names what each row stands for.
+struct StripTable {
+    std::string title;
+    std::vector<std::string> columns;
+    std::vector<std::vector<std::string>> rows;
+    std::vector<std::string> ids;
+    std::vector<int> numeric;    ///< columns set flush right
+    int tick = -1;               ///< column that is ticked off, -1: none
+    std::vector<bool> ticked;
+    int chosen = -1;             ///< row that is in use
+    std::vector<Status> status;  ///< verdict per row, empty: none
+    std::vector<Working> workings; ///< per row, may be empty
+};
+StripTable stripOf(const Project& project, const Plan& plan, const Catalog& catalog, const std::string& piece, Station station);
+
+} // namespace owl
