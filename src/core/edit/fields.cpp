@@ -429,7 +429,7 @@ class Collector {
         ledgeFlag("ledge.shareBase", "Base from it", l.shareBase, &LedgeParams::shareBase);
         ledgeFlag("ledge.shareBack", "Back rail from it", l.shareBack, &LedgeParams::shareBack);
         ledgeFlag("ledge.shareLip", "Lip from it", l.shareLip, &LedgeParams::shareLip);
-        pick("ledge.remainder", "Takes the remainder", static_cast<int>(l.remainder), {"none", "base", "back rail", "lip"}, [](LedgeParams& q, int v) { q.remainder = static_cast<Strip>(v); });
+        pick("ledge.remainder", "Takes the remainder", static_cast<int>(l.remainder), {"none", "base", "back rail", "lip"}, [](LedgeParams& q, int v) { q.remainder = static_cast<LedgeStrip>(v); });
         heading("Wood");
         Choices woods;
         for (const auto& s : catalog_.species)

@@ -71,7 +71,7 @@ class Builder {
         const int shared = p_.shareBase + p_.shareBack + p_.shareLip;
         if (p_.boardWidth <= Length() || shared == 0)
             return;
-        if (p_.remainder != Strip::none)
+        if (p_.remainder != LedgeStrip::none)
             takeRemainder();
         Length need = ctx_.kerf * (shared - 1);
         need += p_.shareBase ? r_.baseStrip : Length();
@@ -89,8 +89,8 @@ class Builder {
     }
 
     void takeRemainder() {
-        const bool in = (p_.remainder == Strip::base && p_.shareBase) || (p_.remainder == Strip::back && p_.shareBack) ||
-                        (p_.remainder == Strip::lip && p_.shareLip);
+        const bool in = (p_.remainder == LedgeStrip::base && p_.shareBase) || (p_.remainder == LedgeStrip::back && p_.shareBack) ||
+                        (p_.remainder == LedgeStrip::lip && p_.shareLip);
         if (!in) {
             problem("remainder_not_shared", "remainder",
                     fmt::format("The {} is to take the remainder but does not come from the shared board.", stripName(p_.remainder)));
@@ -99,15 +99,15 @@ class Builder {
         const int shared = p_.shareBase + p_.shareBack + p_.shareLip;
         Length left = p_.boardWidth - ctx_.kerf * (shared - 1);
         std::string sum = fmt::format("{} board", say(p_.boardWidth));
-        const auto less = [&](bool isShared, Strip s, Length w) {
+        const auto less = [&](bool isShared, LedgeStrip s, Length w) {
             if (isShared && p_.remainder != s) {
                 left -= w;
                 sum += fmt::format(" − {} {}", say(w), stripName(s));
             }
         };
-        less(p_.shareBase, Strip::base, r_.baseStrip);
-        less(p_.shareBack, Strip::back, r_.backStrip);
-        less(p_.shareLip, Strip::lip, r_.lipStrip);
+        less(p_.shareBase, LedgeStrip::base, r_.baseStrip);
+        less(p_.shareBack, LedgeStrip::back, r_.backStrip);
+        less(p_.shareLip, LedgeStrip::lip, r_.lipStrip);
         if (shared > 1)
             sum += fmt::format(" − {} × {} kerf", shared - 1, say(ctx_.kerf));
         remainderWhy_ = fmt::format("width is the remainder: {} = {}", sum, say(left));
@@ -115,7 +115,7 @@ class Builder {
             problem("remainder_too_small", "remainder", fmt::format("Nothing useful is left for the {}: {}.", stripName(p_.remainder), sum));
             left = std::max(left, 3_mm);
         }
-        (p_.remainder == Strip::base ? r_.baseStrip : p_.remainder == Strip::back ? r_.backStrip : r_.lipStrip) = left;
+        (p_.remainder == LedgeStrip::base ? r_.baseStrip : p_.remainder == LedgeStrip::back ? r_.backStrip : r_.lipStrip) = left;
     }
 
     /// What of the depth the base does not cover.
@@ -166,7 +166,7 @@ class Builder {
         return r_.assembly.parts.back();
     }
 
-    [[nodiscard]] std::string widthWhy(Strip s, std::string otherwise) const {
+    [[nodiscard]] std::string widthWhy(LedgeStrip s, std::string otherwise) const {
         return p_.remainder == s && !remainderWhy_.empty() ? remainderWhy_ : std::move(otherwise);
     }
 
@@ -178,12 +178,12 @@ class Builder {
             sum += fmt::format(" less the back's {}", say(p_.backThickness));
         if (p_.lip == LipPlace::inFront)
             sum += fmt::format(" less the lip's {}", say(p_.lipThickness));
-        base.why.push_back(widthWhy(Strip::base, sum));
+        base.why.push_back(widthWhy(LedgeStrip::base, sum));
         Part& back = strip("back", "back rail", r_.backStrip, p_.backThickness, {capT_, Length(), backZ_}, {inner_, p_.backThickness, r_.backStrip});
-        back.why.push_back(widthWhy(Strip::back, fmt::format("height {} as asked for", say(r_.backStrip))));
+        back.why.push_back(widthWhy(LedgeStrip::back, fmt::format("height {} as asked for", say(r_.backStrip))));
         const Length lipY = depth_ - p_.lipThickness;
         Part& lip = strip("lip", "front lip", r_.lipStrip, p_.lipThickness, {capT_, lipY, lipZ_}, {inner_, p_.lipThickness, r_.lipStrip});
-        lip.why.push_back(widthWhy(Strip::lip, fmt::format("height {} as asked for", say(r_.lipStrip))));
+        lip.why.push_back(widthWhy(LedgeStrip::lip, fmt::format("height {} as asked for", say(r_.lipStrip))));
         Assembly& a = r_.assembly;
         a.surfaceBack = p_.backThickness;
         a.surfaceFront = p_.lip == LipPlace::inFront ? y0_ + surface : lipY;
@@ -409,7 +409,7 @@ class Builder {
 
 } // namespace
 
-const char* stripName(Strip s) {
+const char* stripName(LedgeStrip s) {
     static constexpr const char* names[] = {"none", "base", "back rail", "lip"};
     return names[static_cast<int>(s)];
 }

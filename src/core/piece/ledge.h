@@ -13,8 +13,8 @@ namespace owl {
 enum class BackPlace { onBase, behindBase };
 enum class LipPlace { inFront, onTop };
 enum class CapShape { none, lowStrip, stepped, full };
-enum class Strip { none, base, back, lip };
-const char* stripName(Strip s);
+enum class LedgeStrip { none, base, back, lip };
+const char* stripName(LedgeStrip s);
 
 /// A ledge as a person asks for it. Overall sizes are outside sizes; every member has a default a maker would accept.
 struct LedgeParams {
@@ -31,7 +31,7 @@ struct LedgeParams {
     /// Strips ripped from one board, and which of them takes what the others and the kerfs leave.
     bool shareBase = false, shareBack = false, shareLip = false;
     Length boardWidth;          ///< actual width of the shared board; 0 = nothing shared
-    Strip remainder = Strip::none;
+    LedgeStrip remainder = LedgeStrip::none;
     std::string species = "eastern_white_pine";
     BoardGrade grade = BoardGrade::ordinary;
     bool operator==(const LedgeParams&) const = default;

@@ -78,9 +78,9 @@ class PieceFindings {
         if (p.id == "nails_carry")
             f.remedies.push_back(editLedge("Screws and glue", id, [](LedgeParams& l) { l.backJoint = Joinery::screwsGlue; }));
         if (p.id == "board_too_narrow" && ledgeOf(piece_).shareBack)
-            f.remedies.push_back(editLedge("Let the back rail take the remainder", id, [](LedgeParams& l) { l.remainder = Strip::back; }));
+            f.remedies.push_back(editLedge("Let the back rail take the remainder", id, [](LedgeParams& l) { l.remainder = LedgeStrip::back; }));
         if (p.id == "remainder_not_shared" || p.id == "remainder_too_small")
-            f.remedies.push_back(editLedge("No remainder", id, [](LedgeParams& l) { l.remainder = Strip::none; }));
+            f.remedies.push_back(editLedge("No remainder", id, [](LedgeParams& l) { l.remainder = LedgeStrip::none; }));
         if (p.id == "shared_thickness")
             f.remedies.push_back(editLedge("One thickness for all", id, [](LedgeParams& l) { l.backThickness = l.lipThickness = l.baseThickness; }));
         if (p.id == "too_long")

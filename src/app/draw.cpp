@@ -1,0 +1,394 @@
+#include "app/draw.h"
+
+#include <QPainterPath>
+#include <cmath>
+#include <numbers>
+
+namespace owl {
+namespace {
+
+/// Paints the shapes of one drawing one after the other.
+class Painter {
+  public:
+    Painter(QPainter& p, const Drawing& d, const Fit& fit, const Theme& t, std::vector<HitArea>* hits, double textScale)
+        : p_(p), d_(d), fit_(fit), t_(t), hits_(hits), k_(textScale) {}
+
+    void run() {
+        p_.setRenderHint(QPainter::Antialiasing);
+        // Faces and lines first, dimensions and words on top, so that no line crosses a number.
+        for (const bool words : {false, true}) {
+            for (std::size_t i = 0; i < d_.shapes.size(); ++i) {
+                index_ = i;
+                const Shape& s = d_.shapes[i];
+                const bool isWord = s.kind == ShapeKind::text || s.kind == ShapeKind::dimension;
+                if (isWord == words)
+                    one(s);
+            }
+        }
+    }
+
+  private:
+    void one(const Shape& s) {
+        switch (s.kind) {
+        case ShapeKind::polygon:
+            polygon(s);
+            break;
+        case ShapeKind::line:
+            line(s);
+            break;
+        case ShapeKind::circle:
+            circle(s);
+            break;
+        case ShapeKind::text:
+            text(s);
+            break;
+        case ShapeKind::dimension:
+            dimension(s);
+            break;
+        }
+    }
+
+    [[nodiscard]] QPen pen(const Shape& s) const {
+        if (s.stroke == Tone::none)
+            return Qt::NoPen;
+        QPen pen(t_.of(s.stroke), s.width * k_);
+        if (s.dashed)
+            pen.setDashPattern({4, 3});
+        pen.setJoinStyle(Qt::RoundJoin);
+        pen.setCapStyle(Qt::RoundCap);
+        return pen;
+    }
+
+    /// Catmull-Rom through the points.
+    [[nodiscard]] QPainterPath path(const Shape& s, bool closed) const {
+        QPainterPath out;
+        const auto n = static_cast<int>(s.points.size());
+        if (n == 0)
+            return out;
+        const auto at = [&](int i) { return fit_.map(s.points[static_cast<std::size_t>(closed ? (i + n) % n : std::clamp(i, 0, n - 1))]); };
+        out.moveTo(at(0));
+        const int last = closed ? n : n - 1;
+        for (int i = 0; i < last; ++i) {
+            if (s.smooth)
+                out.cubicTo(at(i) + (at(i + 1) - at(i - 1)) / 6, at(i + 1) - (at(i + 2) - at(i)) / 6, at(i + 1));
+            else
+                out.lineTo(at(i + 1));
+        }
+        if (closed)
+            out.closeSubpath();
+        return out;
+    }
+
+    void polygon(const Shape& s) {
+        QPainterPath shape;
+        if (s.radius > 0 && s.points.size() == 4) {
+            const double r = std::min(14.0, s.radius * fit_.scale);
+            shape.addRoundedRect(QRectF(fit_.map(s.points[0]), fit_.map(s.points[2])).normalized(), r, r);
+        } else {
+            shape = path(s, true);
+        }
+        hit(shape.toFillPolygon());
+        p_.setPen(pen(s));
+        p_.setBrush(s.fill == Tone::none ? QBrush(Qt::NoBrush) : QBrush(t_.of(s.fill)));
+        if (s.stroke != Tone::none || s.fill != Tone::none)
+            p_.drawPath(shape);
+        const bool wood = s.fill == Tone::woodFace || s.fill == Tone::woodEdge || s.fill == Tone::woodEnd || s.fill == Tone::fresh || s.fill == Tone::ghost;
+        if (wood && (s.grain > -0.5 || s.grain < -1.5))
+            grain(shape, s.grain);
+        else if (s.fill == Tone::woodEnd)
+            rings(shape);
+        else if (s.fill == Tone::waste)
+            hatch(shape, t_.line, 7);
+        else if (s.fill == Tone::cover)
+            speckle(shape);
+        if (wood && s.stroke != Tone::none) { // the outline stays crisp over the grain
+            p_.setBrush(Qt::NoBrush);
+            p_.setPen(pen(s));
+            p_.drawPath(shape);
+        }
+    }
+
+    /// A quiet repeatable noise from the shape's number.
+    [[nodiscard]] double noise(int i) const {
+        const double v = std::sin(static_cast<double>(index_ % 37) * 12.9898 + i * 78.233) * 43758.5453;
+        return v - std::floor(v);
+    }
+
+    void grain(const QPainterPath& shape, double degrees) {
+        const QRectF box = shape.boundingRect();
+        if (box.width() < 6 || box.height() < 3)
+            return;
+        p_.save();
+        p_.setClipPath(shape, Qt::IntersectClip);
+        p_.translate(box.center());
+        p_.rotate(degrees);
+        const double reach = std::hypot(box.width(), box.height()) / 2;
+        QColor c = t_.grain;
+        c.setAlpha(t_.name == ThemeName::paper ? 110 : 70);
+        p_.setBrush(Qt::NoBrush);
+        int i = 0;
+        for (double y = -reach; y < reach && i < 160; y += (4.5 + 6 * noise(i)) * k_) {
+            p_.setPen(QPen(c, (0.5 + 0.5 * noise(i + 7)) * k_));
+            QPainterPath l;
+            const double wave = 1.6 * noise(i + 3);
+            l.moveTo(-reach, y);
+            l.cubicTo(-reach / 3, y + wave * 3, reach / 3, y - wave * 3, reach, y + wave);
+            p_.drawPath(l);
+            ++i;
+        }
+        p_.restore();
+    }
+
+    void rings(const QPainterPath& shape) {
+        const QRectF box = shape.boundingRect();
+        p_.save();
+        p_.setClipPath(shape, Qt::IntersectClip);
+        QColor c = t_.grain;
+        c.setAlpha(t_.name == ThemeName::paper ? 140 : 90);
+        p_.setPen(QPen(c, 0.8 * k_));
+        p_.setBrush(Qt::NoBrush);
+        const QPointF heart(box.center().x() + (noise(1) - 0.5) * box.width() * 0.4, box.bottom() + box.height() * 0.5 + 6);
+        const double far = std::hypot(box.width(), box.height() * 2 + 12);
+        int n = 0;
+        for (double r = 5; r < far && n < 120; r += (3.5 + 2.5 * noise(++n)) * k_)
+            p_.drawEllipse(heart, r, r * 0.9);
+        p_.restore();
+    }
+
+    void hatch(const QPainterPath& shape, const QColor& colour, double step) {
+        const QRectF box = shape.boundingRect();
+        p_.save();
+        p_.setClipPath(shape, Qt::IntersectClip);
+        p_.setPen(QPen(colour, 0.7 * k_));
+        for (double x = box.left() - box.height(); x < box.right(); x += step * k_)
+            p_.drawLine(QPointF(x, box.bottom()), QPointF(x + box.height(), box.top()));
+        p_.restore();
+    }
+
+    void speckle(const QPainterPath& shape) {
+        const QRectF box = shape.boundingRect();
+        p_.save();
+        p_.setClipPath(shape, Qt::IntersectClip);
+        p_.setPen(Qt::NoPen);
+        p_.setBrush(t_.soft);
+        for (int i = 0; i < 70; ++i)
+            p_.drawEllipse(QPointF(box.left() + noise(i) * box.width(), box.top() + noise(i + 99) * box.height()), 0.6 * k_, 0.6 * k_);
+        p_.restore();
+    }
+
+    void line(const Shape& s) {
+        if (s.stroke == Tone::none)
+            return;
+        p_.setPen(pen(s));
+        p_.setBrush(Qt::NoBrush);
+        p_.drawPath(path(s, false));
+        if (s.arrow && s.points.size() >= 2) {
+            const QPointF tip = fit_.map(s.points.back());
+            const QPointF from = fit_.map(s.points[s.points.size() - 2]);
+            const double a = std::atan2(tip.y() - from.y(), tip.x() - from.x());
+            const double r = (5 + 1.6 * s.width) * k_;
+            QPolygonF head{tip, tip - QPointF(std::cos(a - 0.42), std::sin(a - 0.42)) * r, tip - QPointF(std::cos(a + 0.42), std::sin(a + 0.42)) * r};
+            p_.setPen(Qt::NoPen);
+            p_.setBrush(t_.of(s.stroke));
+            p_.drawPolygon(head);
+        }
+    }
+
+    void circle(const Shape& s) {
+        const QPointF c = fit_.map(s.points.front());
+        const double r = s.radiusPx > 0 ? s.radiusPx * k_ : s.radius * fit_.scale;
+        p_.setPen(pen(s));
+        p_.setBrush(s.fill == Tone::none ? QBrush(Qt::NoBrush) : QBrush(t_.of(s.fill)));
+        p_.drawEllipse(c, r, r);
+        QPainterPath area;
+        area.addEllipse(c, r + 3, r + 3);
+        hit(area.toFillPolygon());
+    }
+
+    void hit(const QPolygonF& area, bool label = false) {
+        if (hits_)
+            hits_->push_back({area, index_, label});
+    }
+
+    void text(const Shape& s) {
+        const QFont font = uiFont(static_cast<int>(std::lround(s.size * k_)), s.bold);
+        p_.setFont(font);
+        p_.setPen(t_.of(s.stroke));
+        const QString words = QString::fromStdString(s.text);
+        const QFontMetricsF m(font);
+        const double w = m.horizontalAdvance(words);
+        const QPointF at = fit_.map(s.points.front()) + QPointF(s.dx, s.dy) * k_;
+        const double shift = s.align == Align::left ? 0 : s.align == Align::right ? -w : -w / 2;
+        if (s.vertical) {
+            p_.save();
+            p_.translate(at);
+            p_.rotate(-90);
+            p_.drawText(QPointF(shift, m.ascent() / 2 - 1), words);
+            p_.restore();
+            return;
+        }
+        const QPointF base = at + QPointF(shift, m.ascent() / 2 - 1);
+        halo(base, font, words);
+        p_.drawText(base, words);
+        if (!s.id.empty())
+            hit(QPolygonF(QRectF(base.x() - 2, base.y() - m.ascent(), w + 4, m.height())));
+    }
+
+    /// Words stay readable over lines: a thin rim in the colour of the ground.
+    void halo(const QPointF& base, const QFont& font, const QString& words) {
+        QPainterPath outline;
+        outline.addText(base, font, words);
+        QColor rim = t_.surface;
+        rim.setAlpha(210);
+        p_.save();
+        p_.strokePath(outline, QPen(rim, 3 * k_, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        p_.restore();
+    }
+
+    void dimension(const Shape& s) {
+        const QPointF a = fit_.map(s.points[0]);
+        const QPointF b = fit_.map(s.points[1]);
+        const bool upright = std::abs(a.x() - b.x()) < std::abs(a.y() - b.y());
+        p_.setPen(QPen(t_.of(Tone::dim), 1 * k_));
+        p_.drawLine(a, b);
+        const QPointF tick = upright ? QPointF(4, 0) * k_ : QPointF(0, 4) * k_;
+        p_.drawLine(a - tick, a + tick);
+        p_.drawLine(b - tick, b + tick);
+        const QFont font = uiFont(static_cast<int>(std::lround(13 * k_)), true);
+        const QFontMetricsF m(font);
+        const QString words = QString::fromStdString(s.text);
+        const double w = m.horizontalAdvance(words);
+        const double span = upright ? std::abs(a.y() - b.y()) : std::abs(a.x() - b.x());
+        QPointF c = (a + b) / 2 + QPointF(s.dx, s.dy) * k_;
+        if (s.dx == 0 && s.dy == 0) { // no room on the line: beside it
+            if (upright && span < m.height() + 8 * k_)
+                c += QPointF(w / 2 + 8 * k_, 0);
+            else if (!upright && span < w + 14 * k_)
+                c += QPointF(0, -m.height() * 0.8);
+        }
+        const QRectF box(c.x() - w / 2 - 4 * k_, c.y() - m.height() / 2, w + 8 * k_, m.height());
+        p_.setPen(Qt::NoPen);
+        p_.setBrush(t_.surface);
+        p_.drawRoundedRect(box, 3, 3);
+        p_.setFont(font);
+        p_.setPen(t_.ink);
+        p_.drawText(QPointF(c.x() - w / 2, c.y() + m.ascent() / 2 - 1 * k_), words);
+        if (!s.field.empty() && t_.name != ThemeName::paper) {
+            p_.setPen(QPen(t_.accent, 1.4, Qt::DotLine));
+            p_.drawLine(QPointF(c.x() - w / 2, box.bottom() - 1), QPointF(c.x() + w / 2, box.bottom() - 1));
+        }
+        hit(QPolygonF(box), true);
+    }
+
+    QPainter& p_;
+    const Drawing& d_;
+    const Fit& fit_;
+    const Theme& t_;
+    std::vector<HitArea>* hits_;
+    double k_;
+    std::size_t index_ = 0;
+};
+
+} // namespace
+
+Fit fitInto(const Drawing& d, const QRectF& area) {
+    const double w = std::max(1.0, d.high.x - d.low.x);
+    const double h = std::max(1.0, d.high.y - d.low.y);
+    const double roomW = std::max(10.0, area.width() - d.marginLeft - d.marginRight);
+    const double roomH = std::max(10.0, area.height() - d.marginTop - d.marginBottom);
+    Fit f;
+    f.scale = std::min(roomW / w, roomH / h);
+    f.origin = QPointF(area.left() + d.marginLeft + (roomW - w * f.scale) / 2 - d.low.x * f.scale,
+                       area.top() + d.marginTop + (roomH - h * f.scale) / 2 - d.low.y * f.scale);
+    return f;
+}
+
+void paintDrawing(QPainter& painter, const Drawing& d, const QRectF& area, const Theme& theme, std::vector<HitArea>* hits, double textScale) {
+    Drawing scaled = d;
+    for (double* m : {&scaled.marginLeft, &scaled.marginTop, &scaled.marginRight, &scaled.marginBottom})
+        *m *= textScale;
+    const Fit fit = fitInto(scaled, area);
+    Painter(painter, d, fit, theme, hits, textScale).run();
+}
+
+void paintFeather(QPainter& p, const QRectF& box, Status status, const QColor& colour) {
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    p.translate(box.topLeft());
+    p.scale(box.width() / 16, box.height() / 16);
+    QPainterPath vane;
+    vane.moveTo(3.2, 13);
+    vane.cubicTo(2.2, 8, 5.5, 2.5, 14, 1.2);
+    vane.cubicTo(13.8, 7.5, 9.8, 12.5, 5.2, 12.2);
+    vane.closeSubpath();
+    const QPen quill(colour, 1.2, Qt::SolidLine, Qt::RoundCap);
+    if (status == Status::fails) { // broken: the upper half has come off and slipped
+        p.save();
+        p.setClipRect(QRectF(-2, 8.2, 20, 10));
+        p.fillPath(vane, colour);
+        p.restore();
+        p.save();
+        p.translate(2.2, -1.0);
+        p.rotate(7);
+        p.setClipRect(QRectF(-2, -4, 20, 10.4));
+        p.fillPath(vane, colour);
+        p.restore();
+    } else if (status == Status::tight) { // half: one side of the quill only
+        QPainterPath half;
+        half.moveTo(3.2, 13);
+        half.cubicTo(2.2, 8, 5.5, 2.5, 14, 1.2);
+        half.closeSubpath();
+        p.fillPath(half, colour);
+        p.strokePath(vane, QPen(colour, 1));
+    } else if (status == Status::holds) {
+        p.fillPath(vane, colour);
+    } else {
+        p.strokePath(vane, QPen(colour, 1.1));
+    }
+    p.setPen(quill);
+    p.drawLine(QPointF(1.6, 15), QPointF(4.6, 11));
+    p.restore();
+}
+
+void paintOwl(QPainter& p, const QRectF& box, const Theme& t) {
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    p.translate(box.topLeft());
+    p.scale(box.width() / 100, box.height() / 100);
+    p.setPen(Qt::NoPen);
+    QPainterPath body; // upright: an egg with two ear tufts
+    body.moveTo(50, 92);
+    body.cubicTo(24, 92, 18, 68, 20, 46);
+    body.cubicTo(21, 34, 24, 26, 22, 12);
+    body.cubicTo(32, 16, 38, 20, 50, 20);
+    body.cubicTo(62, 20, 68, 16, 78, 12);
+    body.cubicTo(76, 26, 79, 34, 80, 46);
+    body.cubicTo(82, 68, 76, 92, 50, 92);
+    p.fillPath(body, t.name == ThemeName::dusk ? QColor("#8b7350") : QColor("#8a6a3a"));
+    QPainterPath breast;
+    breast.addEllipse(QPointF(50, 68), 18, 21);
+    p.fillPath(breast, t.wood);
+    p.setPen(QPen(t.grain, 1.6, Qt::SolidLine, Qt::RoundCap));
+    for (int row = 0; row < 3; ++row)
+        for (int i = -1 - row % 2; i <= 1 + row % 2; ++i)
+            p.drawArc(QRectF(46 + i * 9.0, 56 + row * 9.0, 8, 7), 200 * 16, 140 * 16);
+    p.setPen(Qt::NoPen);
+    for (double x : {37.0, 63.0}) {
+        p.setBrush(QColor("#fffaf0"));
+        p.drawEllipse(QPointF(x, 37), 12.5, 12.5);
+        p.setBrush(t.accent);
+        p.drawEllipse(QPointF(x, 37), 8.2, 8.2);
+        p.setBrush(QColor("#22303a"));
+        p.drawEllipse(QPointF(x, 37), 4.6, 4.6);
+        p.setBrush(QColor("#fffaf0"));
+        p.drawEllipse(QPointF(x + 1.6, 35.2), 1.4, 1.4);
+    }
+    p.setBrush(t.accent);
+    p.drawPolygon(QPolygonF{QPointF(46.5, 43), QPointF(53.5, 43), QPointF(50, 51)});
+    p.setBrush(t.wood); // the shelf it sits on
+    p.setPen(QPen(t.of(Tone::outline), 1.4));
+    p.drawRoundedRect(QRectF(6, 90, 88, 8), 1.5, 1.5);
+    p.restore();
+}
+
+} // namespace owl

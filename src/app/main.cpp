@@ -1,0 +1,128 @@
+#include "app/book_printer.h"
+#include "app/main_window.h"
+#include "project/project_file.h"
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QDir>
+#include <QFileInfo>
+#include <QSettings>
+#include <QStandardPaths>
+#include <cstdio>
+
+namespace {
+
+constexpr const char* demoFile = ":/harbour-lane.owl";
+
+int fail(const QString& sentence) {
+    std::fprintf(stderr, "%s\n", qPrintable(sentence));
+    return 2;
+}
+
+tl::expected<owl::Project, std::string> loadAny(const QString& path) {
+    if (!path.startsWith(":/"))
+        return owl::loadProject(path.toStdString());
+    QFile f(path);
+    if (!f.open(QIODevice::ReadOnly))
+        return tl::unexpected(std::string("the demo is not in the program"));
+    return owl::readProject(f.readAll().toStdString(), "harbour-lane.owl");
+}
+
+owl::Shop openShop(bool demo) {
+    if (!demo) {
+        const QString dir = QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation);
+        if (auto store = owl::ShopStore::open((dir + "/shop.db").toStdString()))
+            if (auto shop = store->load())
+                return *shop;
+    }
+    return owl::shippedShop().value_or(owl::Shop());
+}
+
+/// Pictures of every station, for the documentation: PREFIX-place.png ..
+void takeShots(owl::MainWindow& window, const QString& prefix) {
+    for (int i = 0; i < owl::stationCount; ++i) {
+        const auto s = static_cast<owl::Station>(i);
+        window.goTo(s);
+        QApplication::processEvents();
+        QApplication::processEvents();
+        window.grab().save(prefix + QString(owl::stationName(s)).toLower() + ".png");
+    }
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    for (int i = 1; i < argc; ++i) // paper and pictures need no screen
+        if (QByteArray(argv[i]) == "--book" && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
+            qputenv("QT_QPA_PLATFORM", "offscreen");
+    QApplication app(argc, argv);
+    QApplication::setApplicationName("upright-owl");
+    QApplication::setOrganizationName("upright-owl");
+    QApplication::setApplicationVersion("0.1.0");
+    QCommandLineParser parser;
+    parser.setApplicationDescription("Plans a piece from the bare wall to the hung piece.");
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument("PROJECT", "a project to open");
+    const QCommandLineOption demo("demo", "Open the demo, the Harbour Lane flat.");
+    const QCommandLineOption book("book", "Print the build book to FILE without a screen.", "FILE");
+    const QCommandLineOption shot("shot", "Write a picture of the window to FILE and end.", "FILE");
+    const QCommandLineOption shots("shots", "Write pictures of all stations, their names beginning with PREFIX, and end.", "PREFIX");
+    const QCommandLineOption dusk("dusk", "Begin in the dark theme.");
+    parser.addOptions({demo, book, shot, shots, dusk});
+    parser.process(app);
+
+    QSettings settings;
+    QString path = parser.positionalArguments().value(0);
+    const bool first = !settings.contains("last");
+    if (path.isEmpty() && (parser.isSet(demo) || (first && !parser.isSet(book))))
+        path = demoFile;
+    else if (path.isEmpty() && QFileInfo::exists(settings.value("last").toString()))
+        path = settings.value("last").toString();
+
+    if (parser.isSet(book)) {
+        if (path.isEmpty())
+            return fail("Name the project to print.");
+        const auto project = loadAny(path);
+        if (!project)
+            return fail(QString::fromStdString(project.error()));
+        const auto plan = owl::plan(*project, openShop(true), owl::catalog());
+        if (const auto problem = owl::writeBookPdf(parser.value(book), *project, plan))
+            return fail(*problem);
+        std::fprintf(stderr, "wrote %s\n", qPrintable(parser.value(book)));
+        return 0;
+    }
+
+    const bool pictures = parser.isSet(shot) || parser.isSet(shots);
+    owl::Document document(openShop(parser.isSet(demo) || path == demoFile));
+    owl::setCurrentTheme(parser.isSet(dusk) || (!pictures && settings.value("theme") == "dusk") ? owl::ThemeName::dusk : owl::ThemeName::day);
+    app.setStyleSheet(owl::currentTheme().styleSheet());
+    app.setFont(owl::uiFont(13));
+    if (!pictures)
+        document.setJournal(QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) + "/journal.owl");
+    owl::MainWindow window(&document);
+    QPixmap icon(64, 64);
+    icon.fill(Qt::transparent);
+    {
+        QPainter p(&icon);
+        owl::paintOwl(p, QRectF(0, 0, 64, 64), owl::currentTheme());
+    }
+    app.setWindowIcon(icon);
+    if (!path.isEmpty()) {
+        const auto project = loadAny(path);
+        if (project)
+            document.reset(*project, path);
+        else
+            std::fprintf(stderr, "%s\n", project.error().c_str());
+    }
+    if (!pictures)
+        window.restoreGeometry(settings.value("geometry").toByteArray());
+    window.show();
+    if (pictures) {
+        QApplication::processEvents();
+        if (parser.isSet(shots))
+            takeShots(window, parser.value(shots));
+        return parser.isSet(shot) && !window.grab().save(parser.value(shot)) ? fail(parser.value(shot) + ": it cannot be written.") : 0;
+    }
+    return QApplication::exec();
+}

@@ -1,0 +1,875 @@
+#include "app/main_window.h"
+
+#include "app/book_printer.h"
+#include "drawing/views.h"
+#include "plan/plan_json.h"
+#include "project/project_file.h"
+#include "report/csv.h"
+#include "room/snap.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QDir>
+#include <QDragEnterEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QLabel>
+#include <QMenuBar>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QPrintPreviewDialog>
+#include <QPrinter>
+#include <QPushButton>
+#include <QSettings>
+#include <QSlider>
+#include <QStackedWidget>
+#include <QTableWidget>
+#include <QTimer>
+#include <QVBoxLayout>
+
+namespace owl {
+namespace {
+
+QString words(const std::string& s) { return QString::fromStdString(s); }
+
+/// The drawing in the empty state, one tile for each kind.
+class KindTile : public QPushButton {
+  public:
+    KindTile(const QString& name, Drawing drawing) : drawing_(std::move(drawing)), name_(name) {
+        setFixedSize(230, 150);
+        setAccessibleName(name);
+        setCursor(Qt::PointingHandCursor);
+    }
+
+  protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter p(this);
+        p.setRenderHint(QPainter::Antialiasing);
+        const Theme& t = currentTheme();
+        p.setBrush(t.surface);
+        p.setPen(QPen(underMouse() || hasFocus() ? t.accent : t.line, underMouse() || hasFocus() ? 2 : 1));
+        p.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 10, 10);
+        paintDrawing(p, drawing_, QRectF(12, 10, width() - 24, height() - 46), t);
+        p.setPen(t.ink);
+        p.setFont(uiFont(13, true));
+        p.drawText(QRectF(0, height() - 32, width(), 22), Qt::AlignCenter, name_);
+    }
+
+  private:
+    Drawing drawing_;
+    QString name_;
+};
+
+class OwlPicture : public QWidget {
+  public:
+    OwlPicture() { setFixedSize(150, 150); }
+
+  protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter p(this);
+        paintOwl(p, QRectF(rect()), currentTheme());
+    }
+};
+
+QFrame* rule(bool upright) {
+    auto* f = new QFrame;
+    f->setObjectName("rule");
+    upright ? f->setFixedWidth(1) : f->setFixedHeight(1);
+    return f;
+}
+
+} // namespace
+
+MainWindow::MainWindow(Document* document, QWidget* parent) : QMainWindow(parent), doc_(document) {
+    setObjectName("mainWindow");
+    setAcceptDrops(true);
+    resize(1280, 800);
+    setMinimumSize(1024, 680);
+    askFile = [this](bool save, const QString& suggestion) {
+        const QString filter = tr("Upright Owl projects (*.owl)");
+        return save ? QFileDialog::getSaveFileName(this, tr("Save the project"), suggestion, filter) : QFileDialog::getOpenFileName(this, tr("Open a project"), suggestion, filter);
+    };
+    askChoice = [this](const QString& question, const QStringList& answers) {
+        QMessageBox box(this);
+        box.setText(question);
+        QList<QPushButton*> buttons;
+        for (const auto& a : answers)
+            buttons << box.addButton(a, QMessageBox::ActionRole);
+        box.exec();
+        for (int i = 0; i < buttons.size(); ++i)
+            if (box.clickedButton() == buttons[i])
+                return i;
+        return static_cast<int>(answers.size()) - 1;
+    };
+    card_ = new WorkingCard(this);
+    buildBody();
+    buildActions();
+    wire();
+    refresh();
+}
+
+void MainWindow::buildBody() {
+    auto* centre = new QWidget;
+    centre->setObjectName("centre");
+    auto* column = new QVBoxLayout(centre);
+    column->setContentsMargins(0, 2, 0, 0);
+    column->setSpacing(0);
+    trail_ = new Trail;
+    column->addWidget(trail_);
+    banner_ = new QFrame;
+    banner_->setObjectName("banner");
+    banner_->hide();
+    column->addWidget(banner_);
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(0);
+
+    auto* left = new QWidget;
+    left->setFixedWidth(184);
+    auto* leftColumn = new QVBoxLayout(left);
+    leftColumn->setContentsMargins(8, 8, 8, 8);
+    auto* perchTitle = new QLabel(tr("In this project"));
+    perchTitle->setObjectName("heading");
+    leftColumn->addWidget(perchTitle);
+    perch_ = new Perch;
+    auto* perchScroll = new QScrollArea;
+    perchScroll->setWidget(perch_);
+    perchScroll->setWidgetResizable(true);
+    perchScroll->setFrameShape(QFrame::NoFrame);
+    perchScroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    perchScroll->setFocusPolicy(Qt::NoFocus);
+    leftColumn->addWidget(perchScroll, 1);
+    for (const auto& [name, label] : {std::pair("addPiece", tr("+ Add a ledge")), std::pair("copyPiece", tr("Copy this one")), std::pair("removePiece", tr("Remove this one"))}) {
+        auto* b = new QPushButton(label);
+        b->setObjectName("link");
+        b->setProperty("action", QString(name));
+        connect(b, &QPushButton::clicked, this, [this, n = QString(name)] { actions_.at(n)->trigger(); });
+        leftColumn->addWidget(b);
+    }
+    middle->addWidget(left);
+    middle->addWidget(rule(true));
+
+    auto* bench = new QWidget;
+    auto* benchColumn = new QVBoxLayout(bench);
+    benchColumn->setContentsMargins(16, 8, 16, 6);
+    benchColumn->setSpacing(4);
+    auto* head = new QHBoxLayout;
+    title_ = new QLabel;
+    title_->setObjectName("title");
+    subtitle_ = new QLabel;
+    subtitle_->setObjectName("subtitle");
+    message_ = new QLabel;
+    message_->setObjectName("message");
+    head->addWidget(title_);
+    head->addSpacing(10);
+    head->addWidget(subtitle_, 0, Qt::AlignBottom);
+    head->addStretch(1);
+    head->addWidget(message_, 0, Qt::AlignBottom);
+    pieceTools_ = new QWidget;
+    auto* pieceRow = new QHBoxLayout(pieceTools_);
+    pieceRow->setContentsMargins(0, 0, 0, 0);
+    auto* apartLabel = new QLabel(tr("pull apart"));
+    apartLabel->setObjectName("fieldLabel");
+    apart_ = new QSlider(Qt::Horizontal);
+    apart_->setObjectName("apart");
+    apart_->setAccessibleName(tr("Pull the parts apart"));
+    apart_->setRange(0, 100);
+    apart_->setFixedWidth(110);
+    pieceRow->addWidget(apartLabel);
+    pieceRow->addWidget(apart_);
+    head->addWidget(pieceTools_);
+    cutTools_ = new QWidget;
+    auto* cutRow = new QHBoxLayout(cutTools_);
+    cutRow->setContentsMargins(0, 0, 0, 0);
+    for (const auto& [name, label] : {std::pair("previousRow", tr("◂ before")), std::pair("nextRow", tr("next ▸"))}) {
+        auto* b = new QPushButton(label);
+        b->setObjectName("plain");
+        connect(b, &QPushButton::clicked, this, [this, n = QString(name)] { actions_.at(n)->trigger(); });
+        cutRow->addWidget(b);
+    }
+    head->addWidget(cutTools_);
+    benchColumn->addLayout(head);
+    canvas_ = new Canvas;
+    benchColumn->addWidget(canvas_, 1);
+    strip_ = new Strip;
+    benchColumn->addWidget(strip_);
+
+    stack_ = new QStackedWidget;
+    stack_->addWidget(bench);
+    stack_->addWidget(buildEmptyState());
+    middle->addWidget(stack_, 1);
+    middle->addWidget(rule(true));
+    notes_ = new Notes;
+    notes_->setFixedWidth(292);
+    middle->addWidget(notes_);
+    column->addLayout(middle, 1);
+    ledger_ = new LedgerLine;
+    column->addWidget(ledger_);
+    setCentralWidget(centre);
+    finder_ = new Finder(this);
+}
+
+QWidget* MainWindow::buildEmptyState() {
+    auto* page = new QWidget;
+    page->setObjectName("emptyState");
+    auto* column = new QVBoxLayout(page);
+    column->addStretch(2);
+    column->addWidget(new OwlPicture, 0, Qt::AlignHCenter);
+    auto* ask = new QLabel(tr("What are you putting on the wall?"));
+    ask->setObjectName("title");
+    column->addWidget(ask, 0, Qt::AlignHCenter);
+    auto* sub = new QLabel(tr("Choose a piece: sizes, wall and load start from sensible figures and can all be changed."));
+    sub->setObjectName("subtitle");
+    column->addWidget(sub, 0, Qt::AlignHCenter);
+    column->addSpacing(14);
+    auto* row = new QHBoxLayout;
+    row->addStretch(1);
+    for (const auto& [kind, name] : knownKinds()) {
+        const auto sample = newProject(kind, Units::metric);
+        Drawing d;
+        if (sample) {
+            const Plan p = plan(*sample, doc_->shop(), catalog());
+            PieceViewOptions o;
+            o.labels = false;
+            d = pieceView(*sample, p, sample->pieces.front().id, o);
+            d.marginLeft = d.marginRight = d.marginTop = d.marginBottom = 8;
+        }
+        auto* tile = new KindTile(words(name), d);
+        tile->setObjectName("kind:" + words(kind));
+        connect(tile, &QPushButton::clicked, this, [this, k = words(kind)] { newFrom(k); });
+        row->addWidget(tile);
+    }
+    row->addStretch(1);
+    column->addLayout(row);
+    column->addSpacing(10);
+    auto* open = new QPushButton(tr("Open a project .."));
+    open->setObjectName("link");
+    connect(open, &QPushButton::clicked, this, [this] { actions_.at("open")->trigger(); });
+    column->addWidget(open, 0, Qt::AlignHCenter);
+    column->addStretch(3);
+    return page;
+}
+
+QAction* MainWindow::action(const QString& name, const QString& label, const QKeySequence& key, std::function<void()> run) {
+    auto* a = new QAction(label, this);
+    a->setObjectName(name);
+    a->setShortcut(key);
+    connect(a, &QAction::triggered, this, [run = std::move(run)] { run(); });
+    addAction(a);
+    actions_[name] = a;
+    return a;
+}
+
+void MainWindow::buildActions() {
+    QMenu* file = menuBar()->addMenu(tr("&File"));
+    file->addAction(action("new", tr("New project"), QKeySequence::New, [this] {
+        if (mayLeave()) {
+            doc_->reset(Project(), {});
+            piece_.clear();
+            refresh();
+        }
+    }));
+    file->addAction(action("open", tr("Open .."), QKeySequence::Open, [this] {
+        const QString f = askFile(false, QFileInfo(doc_->path()).absolutePath());
+        if (!f.isEmpty() && mayLeave())
+            openFile(f);
+    }));
+    recent_ = file->addMenu(tr("Open recent"));
+    file->addAction(action("save", tr("Save"), QKeySequence::Save, [this] { save(false); }));
+    file->addAction(action("saveAs", tr("Save as .."), QKeySequence("Ctrl+Shift+S"), [this] { save(true); }));
+    file->addSeparator();
+    file->addAction(action("print", tr("Build book: preview and print .."), QKeySequence::Print, [this] { printBook(); }));
+    file->addAction(action("export", tr("Write plan, lists and book into a folder"), QKeySequence("Ctrl+E"), [this] { exportFiles(); }));
+    file->addSeparator();
+    file->addAction(action("quit", tr("Quit"), QKeySequence::Quit, [this] { close(); }));
+    QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+    edit->addAction(undo_ = action("undo", tr("Undo"), QKeySequence::Undo, [this] { doc_->undo(); }));
+    edit->addAction(redo_ = action("redo", tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] { doc_->redo(); }));
+    edit->addSeparator();
+    edit->addAction(action("addPiece", tr("Add a ledge"), QKeySequence("Ctrl+L"), [this] {
+        if (doc_->project().walls.empty()) {
+            newFrom("ledge");
+            return;
+        }
+        const Piece* here = doc_->project().findPiece(piece_.toStdString());
+        const std::string wall = here ? here->wall : doc_->project().walls.front().id;
+        doc_->apply({tr("Add a ledge").toStdString(), [wall](Project& p) { addPiece(p, "ledge", wall); }});
+        choosePiece(words(doc_->project().pieces.back().id));
+    }));
+    edit->addAction(action("copyPiece", tr("Copy this ledge"), QKeySequence("Ctrl+D"), [this] {
+        doc_->apply({tr("Copy a ledge").toStdString(), [id = piece_.toStdString()](Project& p) {
+                         const Piece* from = p.findPiece(id);
+                         if (!from)
+                             return;
+                         Piece copy = *from;
+                         const std::string made = addPiece(p, kindOf(copy), copy.wall);
+                         copy.id = made;
+                         copy.name += " copy";
+                         copy.place.z += 400_mm;
+                         p.pieces.back() = copy;
+                     }});
+        if (!doc_->project().pieces.empty())
+            choosePiece(words(doc_->project().pieces.back().id));
+    }));
+    edit->addAction(action("removePiece", tr("Remove this ledge"), QKeySequence("Ctrl+Backspace"), [this] {
+        doc_->apply({tr("Remove a ledge").toStdString(), [id = piece_.toStdString()](Project& p) { std::erase_if(p.pieces, [&](const Piece& q) { return q.id == id; }); }});
+    }));
+    QMenu* go = menuBar()->addMenu(tr("&Go"));
+    for (int i = 0; i < stationCount; ++i)
+        go->addAction(action(QString("station%1").arg(i + 1), tr(stationName(static_cast<Station>(i))), QKeySequence(QString("Ctrl+%1").arg(i + 1)), [this, i] { goTo(static_cast<Station>(i)); }));
+    go->addSeparator();
+    go->addAction(action("nextRow", tr("Next in the list"), QKeySequence("Ctrl+Down"), [this] { strip_->table()->setCurrentCell(std::min(strip_->currentRow() + 1, strip_->table()->rowCount() - 1), 1); }));
+    go->addAction(action("previousRow", tr("Before in the list"), QKeySequence("Ctrl+Up"), [this] { strip_->table()->setCurrentCell(std::max(strip_->currentRow() - 1, 0), 1); }));
+    go->addAction(action("find", tr("Find anything"), QKeySequence("Ctrl+K"), [this] { openFinder(); }));
+    QMenu* view = menuBar()->addMenu(tr("&View"));
+    view->addAction(action("theme", tr("Day or dusk"), QKeySequence("Ctrl+T"), [this] { setTheme(currentTheme().name == ThemeName::day ? ThemeName::dusk : ThemeName::day); }));
+    view->addAction(action("units", tr("Millimetres or inches"), QKeySequence("Ctrl+U"), [this] {
+        doc_->apply({tr("Units").toStdString(), [](Project& p) { p.style.units = p.style.units == Units::metric ? Units::imperial : Units::metric; }});
+    }));
+    for (int d : {16, 32, 64})
+        view->addAction(action(QString("tape%1").arg(d), tr("Tape to 1/%1 in").arg(d), {}, [this, d] { doc_->apply({tr("Tape fraction").toStdString(), [d](Project& p) { p.style.denominator = d; }}); }));
+    view->addAction(action("fold", tr("Fold the list away"), QKeySequence("Ctrl+J"), [this] { strip_->setFolded(!strip_->folded()); }));
+    view->addAction(action("working", tr("Show the working of the verdict"), QKeySequence("Ctrl+W"), [this] { showWorking(); }));
+    QMenu* help = menuBar()->addMenu(tr("&Help"));
+    help->addAction(action("shortcuts", tr("Shortcuts"), QKeySequence::HelpContents, [this] { showShortcuts(); }));
+    fillRecent();
+}
+
+void MainWindow::wire() {
+    connect(doc_, &Document::changed, this, &MainWindow::refresh);
+    connect(trail_, &Trail::chosen, this, &MainWindow::goTo);
+    connect(perch_, &Perch::chosen, this, &MainWindow::choosePiece);
+    connect(apart_, &QSlider::valueChanged, this, [this] { refreshBench(doc_->project(), doc_->plan()); });
+    canvas_->onTyped = [this](const QString& f, const QString& t) { return typed(f, t); };
+    canvas_->onDrag = [this](const QString& id, Point from, Point now, int phase, double mm) { dragged(id, from, now, phase, mm); };
+    canvas_->onClick = [this](const QString& id) { clicked(id); };
+    notes_->onTyped = [this](const Field& f, const QString& t) -> std::optional<QString> {
+        const auto edit = f.set(t.toStdString());
+        if (!edit) {
+            say(words(edit.error()), true);
+            return words(edit.error());
+        }
+        doc_->endMerge();
+        const Edit e = *edit;
+        QTimer::singleShot(0, this, [this, e] { doc_->apply(e); }); // the panel is rebuilt; let its widget finish first
+        return std::nullopt;
+    };
+    notes_->onRemedy = [this](const Edit& e) {
+        const Edit copy = e;
+        QTimer::singleShot(0, this, [this, copy] {
+            doc_->apply(copy);
+            say(tr("Done: %1").arg(words(copy.name)));
+        });
+    };
+    notes_->onHover = [this](const Edit* e) { hover(e); };
+    const auto working = [this](const Working& w, QPoint at) { card_->show({}, w, at); };
+    notes_->onWorking = working;
+    strip_->onWorking = working;
+    strip_->onTick = [this](const std::string& id) { tick(id); };
+    strip_->onRow = [this](int, const std::string& id) {
+        if (id.starts_with("support:"))
+            say(tr("Double-click for the working; choose it at the right under 'Support'."));
+        refreshBench(doc_->project(), doc_->plan());
+    };
+    ledger_->onClick = [this] { showWorking(); };
+}
+
+void MainWindow::goTo(Station s) {
+    station_ = s;
+    doc_->endMerge();
+    refresh();
+}
+
+void MainWindow::choosePiece(const QString& id) {
+    piece_ = id;
+    refresh();
+}
+
+void MainWindow::refresh() {
+    const Project& p = doc_->project();
+    if (!p.findPiece(piece_.toStdString()))
+        piece_ = p.pieces.empty() ? QString() : words(p.pieces.front().id);
+    const bool empty = p.pieces.empty();
+    stack_->setCurrentIndex(empty ? 1 : 0);
+    notes_->setVisible(!empty);
+    QStringList states;
+    for (int i = 0; i < stationCount; ++i)
+        states << (empty ? QString("—") : words(stationState(p, doc_->plan(), piece_.toStdString(), static_cast<Station>(i))));
+    trail_->show(states, station_);
+    perch_->show(p, doc_->plan(), piece_);
+    ledger_->show(p, doc_->plan(), piece_, false);
+    undo_->setEnabled(doc_->canUndo());
+    undo_->setText(doc_->canUndo() ? tr("Undo: %1").arg(doc_->undoName()) : tr("Undo"));
+    redo_->setEnabled(doc_->canRedo());
+    redo_->setText(doc_->canRedo() ? tr("Redo: %1").arg(doc_->redoName()) : tr("Redo"));
+    setWindowTitle(QString("%1%2 — Upright Owl").arg(words(p.name), doc_->modified() ? " *" : ""));
+    setWindowModified(doc_->modified());
+    if (!empty) {
+        strip_->show(stripOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_));
+        notes_->show(fieldsOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_), doc_->plan().findings, piece_);
+        refreshBench(p, doc_->plan());
+    }
+    if (doc_->journalWaits() && !doc_->modified() && !doc_->canUndo() && banner_->layout() == nullptr) {
+        auto* row = new QHBoxLayout(banner_);
+        row->setContentsMargins(16, 6, 16, 6);
+        row->addWidget(new QLabel(tr("The last session ended before its edits were saved.")));
+        auto* take = new QPushButton(tr("Take them up again"));
+        take->setObjectName("restoreJournal");
+        auto* drop = new QPushButton(tr("Let them go"));
+        drop->setObjectName("dropJournal");
+        row->addWidget(take);
+        row->addWidget(drop);
+        row->addStretch(1);
+        connect(take, &QPushButton::clicked, this, [this] {
+            banner_->hide();
+            if (const auto problem = doc_->restoreJournal())
+                say(*problem, true);
+        });
+        connect(drop, &QPushButton::clicked, this, [this] {
+            banner_->hide();
+            doc_->removeJournal();
+        });
+        banner_->show();
+    }
+}
+
+std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) const {
+    const std::string id = piece_.toStdString();
+    const int row = strip_->currentRow();
+    switch (station_) {
+    case Station::place:
+        return {{{}, wallView(p, plan, id, {}), {0, 0, 1, 1}, true}};
+    case Station::load:
+        return {{{}, loadView(p, plan, id), {0, 0, 1, 1}, true}};
+    case Station::piece: {
+        PieceViewOptions o;
+        o.turn = turn_;
+        o.tilt = tilt_;
+        o.apart = apart_->value() / 100.0;
+        return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 1, 0.6}, true},
+                {tr("From the front"), frontView(p, plan, id), {0, 0.6, 0.6, 0.4}, true},
+                {tr("From the end"), sectionView(p, plan, id), {0.6, 0.6, 0.4, 0.4}, true}};
+    }
+    case Station::wood:
+        return {{tr("Click a board to leave it out or take it in"), rackView(p, plan), {0, 0, 1, 1}, true}};
+    case Station::hold:
+        return {{tr("Section at a stud"), holdSection(p, plan, id), {0, 0, 0.42, 0.62}, true},
+                {tr("From the front: what each stud carries"), holdFront(p, plan, id), {0.42, 0, 0.58, 0.62}, true},
+                {tr("Sag along the ledge"), sagCurve(p, plan, id), {0, 0.62, 1, 0.38}, true}};
+    case Station::cut:
+        return {{{}, cutView(p, plan, row), {0, 0, 1, 1}, true}};
+    case Station::build: {
+        PieceViewOptions o;
+        const PiecePlan* pp = plan.find(id);
+        const auto r = static_cast<std::size_t>(std::max(0, row));
+        if (pp && r < pp->steps.size()) {
+            o.only = pp->steps[r].parts;
+            if (pp->steps[r].fresh.size() < pp->assembly().parts.size())
+                o.fresh = pp->steps[r].fresh;
+            o.apart = pp->steps[r].joint.empty() ? 0 : 0.4;
+        }
+        const QString title = pp && r < pp->steps.size() ? words(pp->steps[r].title) : tr("Finished");
+        return {{title, pieceView(p, plan, id, o), {0, 0, 1, 0.55}, true}, {tr("Finishing, with the drying clock"), scheduleView(p, plan), {0, 0.55, 1, 0.45}, true}};
+    }
+    case Station::hang: {
+        WallViewOptions o;
+        o.marks = true;
+        o.advice = false;
+        return {{{}, wallView(p, plan, id, o), {0, 0, 1, 1}, true}};
+    }
+    case Station::log:
+        return {{tr("Planned against real"), logView(p, plan), {0, 0, 1, 1}, true}};
+    }
+    return {};
+}
+
+void MainWindow::refreshBench(const Project& p, const Plan& plan) {
+    const Piece* piece = p.findPiece(piece_.toStdString());
+    const Wall* wall = piece ? p.findWall(piece->wall) : nullptr;
+    title_->setText(tr(stationName(station_)));
+    QString sub = piece ? words(piece->name) : QString();
+    if (station_ == Station::place && wall)
+        sub = tr("%1, %2 wide").arg(words(wall->room.empty() ? wall->name : wall->room + (wall->name.empty() ? "" : ", " + wall->name)), words(formatLength(wall->width, p.style)));
+    if (const PiecePlan* pp = plan.find(piece_.toStdString()); station_ == Station::hold && pp && pp->hold())
+        sub = words(pp->hold()->option.name);
+    subtitle_->setText(sub);
+    pieceTools_->setVisible(station_ == Station::piece);
+    cutTools_->setVisible(station_ == Station::cut || station_ == Station::build);
+    canvas_->setAccessibleName(tr("Drawing: %1").arg(title_->text()));
+    canvas_->setEmptyText(station_ == Station::wood  ? tr("No board of this wood and thickness in rack or shop. See the notes at the right.")
+                          : station_ == Station::cut ? tr("Nothing to cut: no board fits. See the notes at the right.")
+                                                     : tr("Nothing to draw yet."));
+    canvas_->onTurn = station_ == Station::piece ? std::function<void(QPoint)>([this](QPoint d) {
+        turn_ = std::clamp(turn_ + d.x() * 0.5, -80.0, 80.0);
+        tilt_ = std::clamp(tilt_ + d.y() * 0.4, -35.0, 80.0);
+        refreshBench(doc_->project(), doc_->plan());
+    })
+                                                 : std::function<void(QPoint)>();
+    canvas_->show(panelsFor(p, plan));
+}
+
+std::optional<QString> MainWindow::typed(const QString& field, const QString& text) {
+    for (const Station s : {station_, Station::place, Station::piece, Station::load, Station::hold}) {
+        for (const auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s)) {
+            if (words(f.id) != field || !f.set)
+                continue;
+            const auto edit = f.set(text.toStdString());
+            if (!edit)
+                return words(edit.error());
+            doc_->endMerge();
+            if (text != words(f.value)) // the rounded number was left as it stands: nothing is changed by looking at it
+                doc_->apply(*edit);
+            return std::nullopt;
+        }
+    }
+    return tr("This number cannot be typed here.");
+}
+
+void MainWindow::dragged(const QString& id, Point from, Point now, int phase, double mmPerPixel) {
+    const Point moved{now.x - from.x, now.y - from.y};
+    if (id.startsWith("piece:") && station_ == Station::place)
+        dragPiece(id.mid(6), moved, phase, mmPerPixel);
+    else if (id.startsWith("item:") && station_ == Station::load)
+        dragItem(id.mid(5), moved, phase);
+}
+
+void MainWindow::dragPiece(const QString& id, Point moved, int phase, double mmPerPixel) {
+    const Piece* piece = doc_->project().findPiece(id.toStdString());
+    const Wall* wall = piece ? doc_->project().findWall(piece->wall) : nullptr;
+    if (!wall)
+        return;
+    if (phase == 0) {
+        piece_ = id;
+        dragLeft_ = pieceLeft(doc_->project(), *piece);
+        dragBottom_ = piece->place.z;
+        return;
+    }
+    const NumberStyle style = doc_->project().style;
+    const Length reach = Length::mm(9 * mmPerPixel);
+    const Length wanted = roundToTape(dragLeft_ + Length::mm(moved.x), style);
+    const Snap snap = snapPiece(*wall, wanted, ledgeOf(*piece).length, reach);
+    const Length z = std::clamp(roundToTape(dragBottom_ - Length::mm(moved.y), style), Length(), wall->height);
+    doc_->apply({tr("Move %1").arg(words(piece->name)).toStdString(),
+                 [key = id.toStdString(), left = snap.left, z](Project& p) {
+                     for (auto& q : p.pieces)
+                         if (q.id == key) {
+                             q.place.anchor = Anchor::typed;
+                             q.place.furniture.clear();
+                             q.place.x = left;
+                             q.place.z = z;
+                         }
+                 }},
+                "drag:" + id);
+    say(words(snap.why));
+    if (phase == 2)
+        doc_->endMerge();
+}
+
+void MainWindow::dragItem(const QString& id, Point moved, int phase) {
+    const Piece* piece = doc_->project().findPiece(piece_.toStdString());
+    if (!piece)
+        return;
+    const auto item = std::find_if(piece->load.items.begin(), piece->load.items.end(), [&](const LoadItem& i) { return i.id == id.toStdString(); });
+    if (item == piece->load.items.end())
+        return;
+    if (phase == 0) {
+        dragLeft_ = item->x;
+        return;
+    }
+    const Length most = std::max(Length(), ledgeOf(*piece).length - item->width);
+    const Length x = std::clamp(roundToTape(dragLeft_ + Length::mm(moved.x), doc_->project().style), Length(), most);
+    doc_->apply({tr("Move %1").arg(words(item->name)).toStdString(),
+                 [p = piece_.toStdString(), i = id.toStdString(), x](Project& project) {
+                     for (auto& q : project.pieces)
+                         if (q.id == p)
+                             for (auto& l : q.load.items)
+                                 if (l.id == i)
+                                     l.x = x;
+                 }},
+                "dragitem:" + id);
+    if (phase == 2)
+        doc_->endMerge();
+}
+
+void MainWindow::clicked(const QString& id) {
+    if (id.startsWith("piece:"))
+        choosePiece(id.mid(6));
+    else if (id.startsWith("stock:"))
+        doc_->apply({tr("Take a board in or out").toStdString(), [s = id.mid(6).toStdString()](Project& p) {
+                         if (p.wood.leftOut.erase(s) == 0)
+                             p.wood.leftOut.insert(s);
+                     }});
+    else if (id.startsWith("part:")) {
+        const StripTable t = stripOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), station_);
+        const auto it = std::find(t.ids.begin(), t.ids.end(), id.toStdString());
+        if (it != t.ids.end())
+            strip_->table()->setCurrentCell(static_cast<int>(it - t.ids.begin()), 0);
+    } else if (id.startsWith("item:"))
+        notes_->focusField("item." + id.mid(5) + ".mass");
+    else if (id.startsWith("outlet:"))
+        notes_->focusField("outlet." + id.mid(7) + ".x");
+    else if (id.startsWith("furniture:"))
+        notes_->focusField("furniture." + id.mid(10) + ".name");
+}
+
+void MainWindow::tick(const std::string& id) {
+    QTimer::singleShot(0, this, [this, id] {
+        doc_->apply({tr("Tick off").toStdString(), [id](Project& p) {
+                         if (p.done.erase(id) == 0)
+                             p.done.insert(id);
+                     }});
+    });
+}
+
+void MainWindow::nudge(int dx, int dz, bool far) {
+    const Piece* piece = doc_->project().findPiece(piece_.toStdString());
+    if (!piece)
+        return;
+    const Length unit = (doc_->project().style.units == Units::metric ? 1_mm : Length::inches(1, 16)) * (far ? 10 : 1);
+    const Length left = std::max(Length(), pieceLeft(doc_->project(), *piece) + unit * dx);
+    const Length z = std::max(Length(), piece->place.z + unit * dz);
+    doc_->apply({tr("Move %1").arg(words(piece->name)).toStdString(),
+                 [id = piece->id, left, z, sideways = dx != 0](Project& p) {
+                     for (auto& q : p.pieces)
+                         if (q.id == id) {
+                             q.place.z = z;
+                             if (sideways) {
+                                 q.place.anchor = Anchor::typed;
+                                 q.place.x = left;
+                             }
+                         }
+                 }},
+                "nudge:" + piece_);
+}
+
+void MainWindow::keyPressEvent(QKeyEvent* e) {
+    const bool far = e->modifiers() & Qt::ShiftModifier;
+    if (station_ == Station::place && canvas_->hasFocus()) {
+        switch (e->key()) {
+        case Qt::Key_Left:
+            return nudge(-1, 0, far);
+        case Qt::Key_Right:
+            return nudge(1, 0, far);
+        case Qt::Key_Up:
+            return nudge(0, 1, far);
+        case Qt::Key_Down:
+            return nudge(0, -1, far);
+        default:
+            break;
+        }
+    }
+    if (e->key() == Qt::Key_W && e->modifiers() == Qt::NoModifier) {
+        showWorking();
+        return;
+    }
+    if (e->key() == Qt::Key_Escape)
+        finder_->hide();
+    QMainWindow::keyPressEvent(e);
+}
+
+void MainWindow::showWorking() {
+    const PiecePlan* pp = doc_->plan().find(piece_.toStdString());
+    const RailVerdict* h = pp ? pp->hold() : nullptr;
+    if (!h || !h->feasible) {
+        say(h ? words(h->refusal) : tr("Nothing is planned yet."));
+        return;
+    }
+    for (const auto& c : h->checks)
+        if (c.id == h->verdict.governs)
+            card_->show(words(c.title), c.working, mapToGlobal(QPoint(200, height() - 420)));
+}
+
+void MainWindow::showShortcuts() {
+    Working w;
+    w.formula = "Type lengths as 37 5/8, 956, 95.6 cm, 3' 1 5/8, or sums such as 5 1/2 + 1/8.";
+    for (const auto& [name, a] : actions_)
+        if (!a->shortcut().isEmpty())
+            w.values.emplace_back(a->shortcut().toString(QKeySequence::NativeText).toStdString(), a->text().toStdString());
+    w.values.emplace_back("W", "working of the verdict");
+    w.values.emplace_back("Arrows, in Place", "move the ledge; with Shift ten times as far");
+    w.values.emplace_back("Enter, on the drawing", "type its dimensions; Tab goes to the next");
+    w.result = "Everything can be undone.";
+    w.source = "docs/user-guide.md";
+    card_->show(tr("Shortcuts"), w, mapToGlobal(QPoint(width() / 2 - 215, 80)));
+}
+
+void MainWindow::openFinder() {
+    std::vector<Finder::Entry> entries;
+    for (const auto& [name, a] : actions_)
+        if (a->isEnabled())
+            entries.push_back({a->text(), a->shortcut().toString(QKeySequence::NativeText), [a = a] { a->trigger(); }});
+    if (!piece_.isEmpty())
+        for (int i = 0; i < stationCount; ++i) {
+            const auto s = static_cast<Station>(i);
+            for (const auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s))
+                if (f.kind != FieldKind::heading && f.kind != FieldKind::action)
+                    entries.push_back({words(f.label), tr(stationName(s)), [this, s, id = words(f.id)] {
+                                           goTo(s);
+                                           notes_->focusField(id);
+                                       }});
+        }
+    finder_->open(std::move(entries));
+}
+
+void MainWindow::hover(const Edit* edit) {
+    if (!edit) {
+        if (previewing_) {
+            previewing_ = false;
+            ledger_->show(doc_->project(), doc_->plan(), piece_, false);
+            refreshBench(doc_->project(), doc_->plan());
+        }
+        return;
+    }
+    previewing_ = true;
+    const auto [project, plan] = doc_->preview(*edit);
+    ledger_->show(project, plan, piece_, true);
+    refreshBench(project, plan);
+}
+
+void MainWindow::say(const QString& sentence, bool bad) {
+    message_->setText(sentence);
+    message_->setStyleSheet(QString("color:%1;font-size:12px").arg((bad ? currentTheme().fails : currentTheme().info).name()));
+    QTimer::singleShot(bad ? 9000 : 4000, message_, [this, sentence] {
+        if (message_->text() == sentence)
+            message_->clear();
+    });
+}
+
+QString MainWindow::message() const { return message_->text(); }
+
+void MainWindow::setTheme(ThemeName name) {
+    setCurrentTheme(name);
+    qApp->setStyleSheet(currentTheme().styleSheet());
+    QSettings().setValue("theme", name == ThemeName::dusk ? "dusk" : "day");
+    refresh();
+    for (auto* w : findChildren<QWidget*>())
+        w->update();
+}
+
+void MainWindow::newFrom(const QString& kind) {
+    const bool inches = QLocale::system().measurementSystem() != QLocale::MetricSystem;
+    auto p = newProject(kind.toStdString(), inches ? Units::imperial : Units::metric);
+    if (!p) {
+        say(words(p.error()), true);
+        return;
+    }
+    const Project fresh = std::move(*p);
+    if (doc_->project().walls.empty() && doc_->project().pieces.empty()) {
+        doc_->apply({tr("New ledge").toStdString(), [fresh](Project& q) { q = fresh; }});
+    } else { // a wall is there already: the piece goes on it
+        doc_->apply({tr("Add a ledge").toStdString(), [kind](Project& q) { addPiece(q, kind.toStdString(), q.walls.front().id); }});
+    }
+    goTo(Station::place);
+}
+
+void MainWindow::openFile(const QString& path) {
+    if (const auto problem = doc_->open(path)) {
+        say(*problem, true);
+        return;
+    }
+    remember(path);
+    station_ = Station::place;
+    refresh();
+}
+
+bool MainWindow::save(bool as) {
+    QString path = doc_->path();
+    if (as || path.isEmpty() || path.startsWith(":/"))
+        path = askFile(true, path.startsWith(":/") || path.isEmpty() ? QDir::homePath() + "/" + words(doc_->project().name) + ".owl" : path);
+    if (path.isEmpty())
+        return false;
+    if (!path.endsWith(".owl"))
+        path += ".owl";
+    if (const auto problem = doc_->save(path)) {
+        say(*problem, true);
+        return false;
+    }
+    remember(path);
+    say(tr("Saved as %1").arg(QFileInfo(path).fileName()));
+    return true;
+}
+
+bool MainWindow::mayLeave() {
+    if (!doc_->modified() || doc_->project().pieces.empty())
+        return true;
+    const int answer = askChoice(tr("Save the changes to %1 first?").arg(words(doc_->project().name)), {tr("Save"), tr("Do not save"), tr("Stay")});
+    return answer == 0 ? save(false) : answer == 1;
+}
+
+void MainWindow::remember(const QString& path) {
+    QSettings s;
+    QStringList all = s.value("recent").toStringList();
+    all.removeAll(path);
+    all.prepend(path);
+    s.setValue("recent", all.mid(0, 8));
+    s.setValue("last", path);
+    fillRecent();
+}
+
+void MainWindow::fillRecent() {
+    recent_->clear();
+    for (const QString& f : QSettings().value("recent").toStringList())
+        recent_->addAction(QFileInfo(f).fileName(), this, [this, f] {
+            if (mayLeave())
+                openFile(f);
+        })->setToolTip(f);
+    recent_->setEnabled(!recent_->isEmpty());
+}
+
+void MainWindow::printBook() {
+    QPrinter printer(QPrinter::HighResolution);
+    printer.setPageSize(doc_->project().style.units == Units::metric ? QPageSize(QPageSize::A4) : QPageSize(QPageSize::Letter));
+    printer.setPageMargins(QMarginsF(15, 14, 15, 12), QPageLayout::Millimeter);
+    printer.setColorMode(QPrinter::GrayScale);
+    QPrintPreviewDialog dialog(&printer, this);
+    connect(&dialog, &QPrintPreviewDialog::paintRequested, this, [this](QPrinter* p) { owl::printBook(*p, buildBook(doc_->project(), doc_->plan()), words(doc_->project().name)); });
+    dialog.exec();
+}
+
+void MainWindow::exportFiles() {
+    const QString suggestion = (doc_->path().isEmpty() || doc_->path().startsWith(":/") ? QDir::homePath() : QFileInfo(doc_->path()).absolutePath()) + "/" + words(doc_->project().name) + " book.pdf";
+    const QString pdf = askFile(true, suggestion);
+    if (pdf.isEmpty())
+        return;
+    const QFileInfo info(pdf);
+    const QString stem = info.absolutePath() + "/" + info.completeBaseName();
+    if (const auto problem = writeBookPdf(stem + ".pdf", doc_->project(), doc_->plan())) {
+        say(*problem, true);
+        return;
+    }
+    const std::pair<const char*, std::string> files[] = {{" plan.json", planJson(doc_->project(), doc_->plan()).dump(2) + "\n"},
+                                                         {" cut-job.json", cutJobJson(doc_->plan().cutJob).dump(2) + "\n"},
+                                                         {" cut list.csv", cutListCsv(doc_->project(), doc_->plan())},
+                                                         {" shopping.csv", shoppingCsv(doc_->plan())},
+                                                         {" wall marks.csv", marksCsv(doc_->project(), doc_->plan())}};
+    for (const auto& [name, text] : files)
+        if (const auto ok = writeFileSafely((stem + name).toStdString(), text, false); !ok) {
+            say(words(ok.error()), true);
+            return;
+        }
+    say(tr("Written beside %1").arg(info.fileName()));
+}
+
+void MainWindow::closeEvent(QCloseEvent* e) {
+    if (!mayLeave()) {
+        e->ignore();
+        return;
+    }
+    doc_->removeJournal();
+    QSettings().setValue("geometry", saveGeometry());
+    e->accept();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* e) {
+    if (e->mimeData()->hasUrls())
+        e->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* e) {
+    for (const QUrl& u : e->mimeData()->urls())
+        if (u.isLocalFile() && mayLeave()) {
+            openFile(u.toLocalFile());
+            return;
+        }
+}
+
+} // namespace owl

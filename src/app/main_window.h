@@ -1,0 +1,97 @@
+#pragma once
+// The window: composes trail, perch, bench, notes and ledger line around one document.
+
+#include "app/bars.h"
+#include "app/canvas.h"
+#include "app/notes.h"
+#include "app/popups.h"
+#include "app/strip.h"
+
+#include <QMainWindow>
+
+class QLabel;
+class QSlider;
+class QStackedWidget;
+
+namespace owl {
+
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+  public:
+    explicit MainWindow(Document* document, QWidget* parent = nullptr);
+
+    void goTo(Station station);
+    [[nodiscard]] Station station() const { return station_; }
+    [[nodiscard]] QString piece() const { return piece_; }
+    void setTheme(ThemeName name);
+    /// Opens a file and says so if it cannot; the open document stays then.
+    void openFile(const QString& path);
+    [[nodiscard]] Canvas* canvas() const { return canvas_; }
+    [[nodiscard]] QString message() const;
+
+    /// Dialogs go through these, so that tests can answer them.
+    std::function<QString(bool save, const QString& suggestion)> askFile;
+    std::function<int(const QString& question, const QStringList& answers)> askChoice;
+
+  protected:
+    void closeEvent(QCloseEvent*) override;
+    void dragEnterEvent(QDragEnterEvent*) override;
+    void dropEvent(QDropEvent*) override;
+    void keyPressEvent(QKeyEvent*) override;
+
+  private:
+    void buildActions();
+    void buildBody();
+    QWidget* buildEmptyState();
+    void wire();
+    void refresh();
+    void refreshBench(const Project& project, const Plan& plan);
+    [[nodiscard]] std::vector<Panel> panelsFor(const Project& project, const Plan& plan) const;
+    void choosePiece(const QString& id);
+    std::optional<QString> typed(const QString& field, const QString& text);
+    void dragged(const QString& id, Point from, Point now, int phase, double mmPerPixel);
+    void dragPiece(const QString& id, Point moved, int phase, double mmPerPixel);
+    void dragItem(const QString& id, Point moved, int phase);
+    void clicked(const QString& id);
+    void tick(const std::string& id);
+    void nudge(int dx, int dz, bool far);
+    void showWorking();
+    void showShortcuts();
+    void openFinder();
+    void hover(const Edit* edit);
+    void say(const QString& sentence, bool bad = false);
+    void newFrom(const QString& kind);
+    bool mayLeave();
+    bool save(bool as);
+    void remember(const QString& path);
+    void fillRecent();
+    void printBook();
+    void exportFiles();
+    QAction* action(const QString& name, const QString& label, const QKeySequence& key, std::function<void()> run);
+
+    Document* doc_;
+    Station station_ = Station::place;
+    QString piece_;
+    Trail* trail_ = nullptr;
+    Perch* perch_ = nullptr;
+    Canvas* canvas_ = nullptr;
+    Strip* strip_ = nullptr;
+    Notes* notes_ = nullptr;
+    LedgerLine* ledger_ = nullptr;
+    QStackedWidget* stack_ = nullptr;
+    QLabel *title_ = nullptr, *subtitle_ = nullptr, *message_ = nullptr;
+    QSlider* apart_ = nullptr;
+    QFrame* banner_ = nullptr;
+    WorkingCard* card_ = nullptr;
+    Finder* finder_ = nullptr;
+    QMenu* recent_ = nullptr;
+    QWidget *pieceTools_ = nullptr, *cutTools_ = nullptr;
+    QAction *undo_ = nullptr, *redo_ = nullptr;
+    std::map<QString, QAction*> actions_;
+    double turn_ = 35, tilt_ = 24;
+    Length dragLeft_, dragBottom_;
+    QString snapText_;
+    bool previewing_ = false;
+};
+
+} // namespace owl

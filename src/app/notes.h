@@ -1,0 +1,44 @@
+#pragma once
+// The right side: inputs of what is in hand, then the findings with their remedies.
+
+#include "edit/fields.h"
+
+#include <QScrollArea>
+#include <functional>
+#include <optional>
+
+class QVBoxLayout;
+class QLineEdit;
+
+namespace owl {
+
+class Notes : public QScrollArea {
+    Q_OBJECT
+  public:
+    explicit Notes(QWidget* parent = nullptr);
+    /// Shows fields and findings; keeps the editor in hand while its field is still there.
+    void show(const std::vector<Field>& fields, const std::vector<Finding>& findings, const QString& piece);
+    /// Puts the cursor into a field; false when it is not shown.
+    bool focusField(const QString& id);
+    [[nodiscard]] QWidget* inputOf(const QString& id) const;
+
+    std::function<std::optional<QString>(const Field&, const QString& typed)> onTyped;
+    std::function<void(const Edit&)> onRemedy;
+    std::function<void(const Edit*)> onHover; ///< null when the pointer leaves
+    std::function<void(const Working&, QPoint)> onWorking;
+
+  protected:
+    bool eventFilter(QObject*, QEvent*) override;
+
+  private:
+    void addField(QVBoxLayout* into, const Field& field);
+    void addFinding(QVBoxLayout* into, const Finding& finding);
+    QWidget* makeInput(const Field& field);
+    void type(QLineEdit* edit, const Field& field);
+
+    std::vector<Field> fields_;
+    std::vector<Finding> findings_;
+    bool showing_ = false;
+};
+
+} // namespace owl

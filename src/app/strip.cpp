@@ -1,0 +1,132 @@
+#include "app/strip.h"
+
+#include "app/draw.h"
+
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+namespace owl {
+namespace {
+
+QIcon feather(Status s) {
+    QPixmap px(32, 32);
+    px.setDevicePixelRatio(2);
+    px.fill(Qt::transparent);
+    QPainter p(&px);
+    paintFeather(p, QRectF(1, 1, 14, 14), s, currentTheme().of(s));
+    return QIcon(px);
+}
+
+} // namespace
+
+Strip::Strip(QWidget* parent) : QWidget(parent), title_(new QLabel), fold_(new QPushButton), table_(new QTableWidget) {
+    setObjectName("strip");
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 4, 0, 0);
+    column->setSpacing(2);
+    auto* head = new QHBoxLayout;
+    title_->setObjectName("heading");
+    fold_->setObjectName("link");
+    fold_->setAccessibleName(tr("Fold the list"));
+    head->addWidget(title_);
+    head->addStretch(1);
+    head->addWidget(fold_);
+    column->addLayout(head);
+    column->addWidget(table_);
+    table_->setObjectName("stripTable");
+    table_->setShowGrid(false);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(24);
+    table_->horizontalHeader()->setHighlightSections(false);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setWordWrap(false);
+    connect(fold_, &QPushButton::clicked, this, [this] { setFolded(!folded_); });
+    connect(table_, &QTableWidget::itemChanged, this, [this](QTableWidgetItem* item) {
+        if (!filling_ && item->column() == data_.tick && onTick)
+            onTick(data_.ids[static_cast<std::size_t>(item->row())]);
+    });
+    connect(table_, &QTableWidget::currentCellChanged, this, [this](int row, int, int before, int) {
+        if (!filling_ && row >= 0 && row != before && onRow)
+            onRow(row, data_.ids[static_cast<std::size_t>(row)]);
+    });
+    connect(table_, &QTableWidget::cellDoubleClicked, this, [this](int row, int col) {
+        const auto r = static_cast<std::size_t>(row);
+        if (onWorking && r < data_.workings.size() && !data_.workings[r].formula.empty())
+            onWorking(data_.workings[r], table_->viewport()->mapToGlobal(table_->visualRect(table_->model()->index(row, col)).bottomLeft()));
+    });
+    setFolded(false);
+}
+
+void Strip::setFolded(bool folded) {
+    folded_ = folded;
+    table_->setVisible(!folded);
+    fold_->setText(folded ? tr("unfold") : tr("fold away"));
+    setMaximumHeight(folded ? 30 : 216);
+}
+
+int Strip::currentRow() const { return table_->currentRow(); }
+
+void Strip::show(const StripTable& table) {
+    const int row = data_.ids == table.ids ? table_->currentRow() : -1;
+    data_ = table;
+    filling_ = true;
+    fill();
+    if (row >= 0)
+        table_->setCurrentCell(row, 1);
+    filling_ = false;
+    setVisible(!table.title.empty());
+    title_->setText(QString::fromStdString(table.title));
+    table_->setAccessibleName(title_->text());
+}
+
+void Strip::fill() {
+    table_->clear();
+    table_->setColumnCount(static_cast<int>(data_.columns.size()));
+    table_->setRowCount(static_cast<int>(data_.rows.size()));
+    QStringList heads;
+    for (const auto& c : data_.columns)
+        heads << QString::fromStdString(c);
+    table_->setHorizontalHeaderLabels(heads);
+    for (int r = 0; r < table_->rowCount(); ++r) {
+        const auto& row = data_.rows[static_cast<std::size_t>(r)];
+        for (int c = 0; c < table_->columnCount() && c < static_cast<int>(row.size()); ++c) {
+            auto* item = new QTableWidgetItem(QString::fromStdString(row[static_cast<std::size_t>(c)]));
+            const bool numeric = std::find(data_.numeric.begin(), data_.numeric.end(), c) != data_.numeric.end();
+            item->setTextAlignment((numeric ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
+            item->setToolTip(item->text());
+            item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
+            if (c == data_.tick) {
+                item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+                const bool on = static_cast<std::size_t>(r) < data_.ticked.size() && data_.ticked[static_cast<std::size_t>(r)];
+                item->setCheckState(on ? Qt::Checked : Qt::Unchecked);
+                item->setData(Qt::AccessibleTextRole, QString::fromStdString(row.size() > 1 ? row[1] : ""));
+            }
+            if (c == 0 && static_cast<std::size_t>(r) < data_.status.size())
+                item->setIcon(feather(data_.status[static_cast<std::size_t>(r)]));
+            if (r == data_.chosen) {
+                QFont f = table_->font();
+                f.setWeight(QFont::DemiBold);
+                item->setFont(f);
+                item->setBackground(currentTheme().raised);
+            }
+            table_->setItem(r, c, item);
+        }
+    }
+    // The last column takes the rest; the others what they need, within reason.
+    for (int c = 0; c + 1 < table_->columnCount(); ++c) {
+        table_->resizeColumnToContents(c);
+        table_->setColumnWidth(c, std::min(table_->columnWidth(c) + 6, 300));
+    }
+    table_->horizontalHeader()->setStretchLastSection(true);
+    for (int c : data_.numeric)
+        if (auto* h = table_->horizontalHeaderItem(c))
+            h->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+}
+
+} // namespace owl
