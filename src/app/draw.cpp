@@ -223,6 +223,8 @@ class Painter {
             p_.save();
             p_.translate(at);
             p_.rotate(-90);
+            halo(QPointF(shift, m.ascent() / 2 - 1), font, words);
+            p_.setPen(t_.of(s.stroke));
             p_.drawText(QPointF(shift, m.ascent() / 2 - 1), words);
             p_.restore();
             return;

@@ -445,9 +445,9 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
         o.turn = turn_;
         o.tilt = tilt_;
         o.apart = apart_->value() / 100.0;
-        return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 1, 0.6}, true},
-                {tr("From the front"), frontView(p, plan, id), {0, 0.6, 0.6, 0.4}, true},
-                {tr("From the end"), sectionView(p, plan, id), {0.6, 0.6, 0.4, 0.4}, true}};
+        return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.62, 0.68}, true},
+                {tr("From the end"), sectionView(p, plan, id), {0.62, 0, 0.38, 0.68}, true},
+                {tr("From the front"), frontView(p, plan, id), {0, 0.68, 1, 0.32}, true}};
     }
     case Station::wood:
         return {{tr("Click a board to leave it out or take it in"), rackView(p, plan), {0, 0, 1, 1}, true}};

@@ -78,8 +78,16 @@ void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& f
     std::size_t i = 0;
     for (; i < findings_.size() && findings_[i].severity == Severity::blocks; ++i)
         addFinding(column, findings_[i]);
-    for (const auto& f : fields_)
-        addField(column, f);
+    QVBoxLayout* group = column;
+    bool first = true;
+    for (const auto& f : fields_) {
+        if (f.kind == FieldKind::heading) {
+            group = addGroup(column, words(f.label), first);
+            first = false;
+        } else {
+            addField(group, f);
+        }
+    }
     if (i < findings_.size()) {
         auto* h = new QLabel(tr("Owl notes"), body);
         h->setObjectName("heading");
@@ -100,12 +108,43 @@ void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& f
         focusField(focused.mid(6));
 }
 
+/// A heading that opens and closes what belongs to it.
+QVBoxLayout* Notes::addGroup(QVBoxLayout* into, const QString& heading, bool first) {
+    auto* head = new QPushButton;
+    head->setObjectName("group");
+    head->setCursor(Qt::PointingHandCursor);
+    auto* box = new QWidget;
+    auto* column = new QVBoxLayout(box);
+    column->setContentsMargins(0, 0, 0, 4);
+    column->setSpacing(4);
+    const auto set = [head, box, heading](bool open) {
+        box->setVisible(open);
+        head->setText((open ? QString("▾ ") : QString("▸ ")) + heading);
+        head->setAccessibleName(heading + (open ? tr(", open") : tr(", closed")));
+    };
+    const auto known = open_.find(heading);
+    set(known == open_.end() ? first : known->second);
+    connect(head, &QPushButton::clicked, this, [this, set, box, heading] {
+        open_[heading] = !box->isVisible();
+        set(open_[heading]);
+    });
+    box->setProperty("group", heading);
+    into->addWidget(head);
+    into->addWidget(box);
+    return column;
+}
+
 QWidget* Notes::inputOf(const QString& id) const { return widget() ? widget()->findChild<QWidget*>("field:" + id) : nullptr; }
 
 bool Notes::focusField(const QString& id) {
     QWidget* w = inputOf(id);
     if (!w)
         return false;
+    QWidget* box = w->parentWidget();
+    if (const QString group = box->property("group").toString(); !group.isEmpty() && box->isHidden()) {
+        open_[group] = true;
+        box->setVisible(true);
+    }
     w->setFocus();
     ensureWidgetVisible(w);
     return true;
@@ -151,12 +190,6 @@ void Notes::type(QLineEdit* edit, const Field& field) {
 }
 
 void Notes::addField(QVBoxLayout* into, const Field& field) {
-    if (field.kind == FieldKind::heading) {
-        auto* h = new QLabel(words(field.label));
-        h->setObjectName("heading");
-        into->addWidget(h);
-        return;
-    }
     const QString name = "field:" + words(field.id);
     if (field.kind == FieldKind::action) {
         auto* b = new QPushButton(words(field.label));
@@ -188,7 +221,7 @@ void Notes::addField(QVBoxLayout* into, const Field& field) {
     auto* row = new QHBoxLayout;
     auto* label = new QLabel(words(field.label));
     label->setObjectName("fieldLabel");
-    label->setFixedWidth(118);
+    label->setFixedWidth(112);
     label->setWordWrap(true);
     QWidget* input = makeInput(field);
     input->setObjectName(name);

@@ -5,6 +5,7 @@
 
 #include <QScrollArea>
 #include <functional>
+#include <map>
 #include <optional>
 
 class QVBoxLayout;
@@ -32,6 +33,7 @@ class Notes : public QScrollArea {
 
   private:
     void addField(QVBoxLayout* into, const Field& field);
+    QVBoxLayout* addGroup(QVBoxLayout* into, const QString& heading, bool first);
     void addFinding(QVBoxLayout* into, const Finding& finding);
     QWidget* makeInput(const Field& field);
     void type(QLineEdit* edit, const Field& field);
@@ -39,6 +41,7 @@ class Notes : public QScrollArea {
     std::vector<Field> fields_;
     std::vector<Finding> findings_;
     bool showing_ = false;
+    std::map<QString, bool> open_; ///< groups of inputs by heading; the first of a station is open at first
 };
 
 } // namespace owl

@@ -22,7 +22,7 @@ QIcon feather(Status s) {
 
 } // namespace
 
-Strip::Strip(QWidget* parent) : QWidget(parent), title_(new QLabel), fold_(new QPushButton), table_(new QTableWidget) {
+Strip::Strip(QWidget* parent) : QWidget(parent), title_(new QLabel), fold_(new QPushButton), detail_(new QLabel), table_(new QTableWidget) {
     setObjectName("strip");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 4, 0, 0);
@@ -35,6 +35,11 @@ Strip::Strip(QWidget* parent) : QWidget(parent), title_(new QLabel), fold_(new Q
     head->addStretch(1);
     head->addWidget(fold_);
     column->addLayout(head);
+    detail_->setObjectName("cardText");
+    detail_->setWordWrap(true);
+    detail_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    detail_->hide();
+    column->addWidget(detail_);
     column->addWidget(table_);
     table_->setObjectName("stripTable");
     table_->setShowGrid(false);
@@ -46,12 +51,16 @@ Strip::Strip(QWidget* parent) : QWidget(parent), title_(new QLabel), fold_(new Q
     table_->setSelectionMode(QAbstractItemView::SingleSelection);
     table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
     table_->setWordWrap(false);
+    table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    table_->setTextElideMode(Qt::ElideRight);
     connect(fold_, &QPushButton::clicked, this, [this] { setFolded(!folded_); });
     connect(table_, &QTableWidget::itemChanged, this, [this](QTableWidgetItem* item) {
         if (!filling_ && item->column() == data_.tick && onTick)
             onTick(data_.ids[static_cast<std::size_t>(item->row())]);
     });
     connect(table_, &QTableWidget::currentCellChanged, this, [this](int row, int, int before, int) {
+        if (!filling_)
+            showDetail();
         if (!filling_ && row >= 0 && row != before && onRow)
             onRow(row, data_.ids[static_cast<std::size_t>(row)]);
     });
@@ -67,7 +76,44 @@ void Strip::setFolded(bool folded) {
     folded_ = folded;
     table_->setVisible(!folded);
     fold_->setText(folded ? tr("unfold") : tr("fold away"));
-    setMaximumHeight(folded ? 30 : 216);
+    showDetail();
+}
+
+void Strip::showDetail() {
+    const auto row = static_cast<std::size_t>(std::max(0, table_->currentRow()));
+    const bool any = row < data_.details.size() && !data_.details[row].empty();
+    detail_->setText(any ? QString::fromStdString(data_.details[row]) : QString());
+    detail_->setVisible(any && !folded_);
+    const int detail = any ? detail_->heightForWidth(std::max(200, width())) + 4 : 0;
+    const int rows = 30 + 26 + 24 * std::max(1, static_cast<int>(data_.rows.size()));
+    setFixedHeight(folded_ ? 30 : std::min(detail + rows + 10, 190 + detail));
+}
+
+/// Columns get what they need; where that is too much the widest give way, the last takes what is left.
+void Strip::fitColumns() {
+    const int n = table_->columnCount();
+    if (n == 0)
+        return;
+    table_->horizontalHeader()->setStretchLastSection(false);
+    std::vector<int> want;
+    int total = 0;
+    for (int c = 0; c < n; ++c) {
+        table_->resizeColumnToContents(c);
+        want.push_back(table_->columnWidth(c) + 8);
+        total += want.back();
+    }
+    const int room = table_->viewport()->width() - 4;
+    while (total > room) {
+        auto widest = std::max_element(want.begin(), want.end());
+        if (*widest <= 60)
+            break;
+        const int cut = std::min(*widest - 60, std::max(4, (total - room) / 3));
+        *widest -= cut;
+        total -= cut;
+    }
+    for (int c = 0; c < n; ++c)
+        table_->setColumnWidth(c, want[static_cast<std::size_t>(c)]);
+    table_->horizontalHeader()->setStretchLastSection(true);
 }
 
 int Strip::currentRow() const { return table_->currentRow(); }
@@ -81,6 +127,7 @@ void Strip::show(const StripTable& table) {
         table_->setCurrentCell(row, 1);
     filling_ = false;
     setVisible(!table.title.empty());
+    showDetail();
     title_->setText(QString::fromStdString(table.title));
     table_->setAccessibleName(title_->text());
 }
@@ -118,12 +165,7 @@ void Strip::fill() {
             table_->setItem(r, c, item);
         }
     }
-    // The last column takes the rest; the others what they need, within reason.
-    for (int c = 0; c + 1 < table_->columnCount(); ++c) {
-        table_->resizeColumnToContents(c);
-        table_->setColumnWidth(c, std::min(table_->columnWidth(c) + 6, 300));
-    }
-    table_->horizontalHeader()->setStretchLastSection(true);
+    fitColumns();
     for (int c : data_.numeric)
         if (auto* h = table_->horizontalHeaderItem(c))
             h->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);

@@ -26,11 +26,17 @@ class Strip : public QWidget {
     std::function<void(int row, const std::string& id)> onRow;
     std::function<void(const Working&, QPoint)> onWorking;
 
+  protected:
+    void resizeEvent(QResizeEvent*) override { fitColumns(); }
+
   private:
     void fill();
+    void fitColumns();
+    void showDetail();
     StripTable data_;
     QLabel* title_;
     QPushButton* fold_;
+    QLabel* detail_;
     QTableWidget* table_;
     bool folded_ = false, filling_ = false;
 };

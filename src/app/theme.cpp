@@ -204,12 +204,16 @@ QComboBox::drop-down { border: 0; width: 16px; } QComboBox QAbstractItemView { b
 QPushButton { background: %7; border: 1px solid %6; border-radius: 11px; padding: 2px 11px; min-height: 18px; color: %10; font-weight: 600; font-size: 12px; text-align: left; }
 QPushButton:hover { background: %6; color: %8; } QPushButton:focus { border: 2px solid %6; padding: 1px 10px; } QPushButton:disabled { color: %5; border-color: %4; background: %1; }
 QPushButton#plain { background: transparent; border-color: %4; color: %2; font-weight: 400; } QPushButton#plain:hover { background: %7; }
+QPushButton#group { border: 0; background: transparent; color: %2; font-size: 13px; font-weight: 700; padding: 4px 0 2px 0; } QPushButton#group:hover { color: %10; background: transparent; }
 QPushButton#link { border: 0; background: transparent; color: %11; padding-left: 2px; } QPushButton#link:hover { text-decoration: underline; }
 QCheckBox { spacing: 7px; } QCheckBox:focus { color: %10; }
 QFrame#card { background: %3; border: 1px solid %4; border-radius: 8px; } QLabel#cardTitle { font-weight: 700; }
 QLabel#cardText { color: %5; font-size: 12px; }
 QTableWidget { background: transparent; border: 0; gridline-color: transparent; alternate-background-color: transparent; selection-background-color: %7; selection-color: %2; }
 QTableWidget::item { padding: 0 6px; border: 0; } QTableWidget::item:selected { background: %7; color: %2; }
+QTableWidget::indicator { width: 13px; height: 13px; border: 1px solid %4; border-radius: 3px; background: %3; }
+QTableWidget::indicator:checked { background: %6; border-color: %6; }
+QTableCornerButton::section { background: transparent; border: 0; } QWidget#perch { background: %1; }
 QHeaderView { background: transparent; } QHeaderView::section { background: transparent; border: 0; color: %5; font-size: 11px; padding: 1px 6px; }
 QScrollBar:vertical { background: transparent; width: 9px; } QScrollBar::handle:vertical { background: %4; border-radius: 4px; min-height: 24px; }
 QScrollBar:horizontal { background: transparent; height: 9px; } QScrollBar::handle:horizontal { background: %4; border-radius: 4px; min-width: 24px; }

@@ -42,7 +42,7 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
     // The even load as a row of arrows, the hand as one strong arrow at its worst place.
     if (piece->load.kgPerM > 0) {
         const int arrows = std::clamp(static_cast<int>(L / 90), 4, 60);
-        const double top = -tall - 60;
+        const double top = -tall - 110;
         pen.line({{0, top}, {L, top}}, Tone::load, 1.4);
         for (int i = 0; i <= arrows; ++i) {
             auto& ar = pen.line({{L * i / arrows, top}, {L * i / arrows, top + 40}}, Tone::load, 1.2);
@@ -62,7 +62,7 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
     }
     pen.line({{-30, 40}, {L + 30, 40}}, Tone::none, 1);
     pen.dimension({0, 55}, {L, 55}, formatNumber(a.length, project.style), "ledge.length");
-    pen.extent({0, -tall - 60}, {L, 55});
+    pen.extent({0, -tall - 110}, {L, 55});
     d.marginTop = 34;
     d.marginBottom = 26;
     d.marginLeft = d.marginRight = 40;

@@ -168,28 +168,36 @@ class PiecePainter {
         if (low.x > high.x)
             low = high = {0, 0};
         pen_.extent(low, high);
-        d_.marginTop = 34;
-        d_.marginBottom = 30;
-        d_.marginLeft = d_.marginRight = 40;
+        d_.marginTop = o_.labels ? 34 : 8;
+        d_.marginBottom = o_.labels ? 34 : 8;
+        d_.marginLeft = d_.marginRight = o_.labels ? 112 : 8;
     }
 
-    /// Names with a leader; right end, staggered so that they never meet.
+    /// Names around the piece: each part has its own side, so that they never meet.
     void labels() {
-        int n = 0;
+        struct Side {
+            const char* id;
+            double along, dx, dy;
+            bool top;
+            Align align;
+        };
+        static constexpr std::array<Side, 5> sides{{{"back", 0.45, 0, -16, true, Align::centre},
+                                                    {"base", 0.22, 0, 22, false, Align::centre},
+                                                    {"lip", 0.62, 0, 22, false, Align::centre},
+                                                    {"cap-left", 0.0, -10, 4, true, Align::right},
+                                                    {"cap-right", 1.0, 12, 4, true, Align::left}}};
         std::vector<const Part*> done;
         for (const auto& b : boxes_) {
-            if (std::find(done.begin(), done.end(), b.part) != done.end())
+            const auto side = std::find_if(sides.begin(), sides.end(), [&](const Side& s) { return b.part->id == s.id; });
+            if (side == sides.end() || std::find(done.begin(), done.end(), b.part) != done.end())
                 continue;
             done.push_back(b.part);
-            const double t = 0.3 + 0.22 * n++;
-            const P3 at{b.low.x + (b.high.x - b.low.x) * std::min(t, 0.9), b.high.y, b.part->id == "base" ? b.low.z : b.high.z};
-            const Point p = view_.flat(at);
-            const bool below = b.part->id == "base";
+            const Point p = view_.flat({b.low.x + (b.high.x - b.low.x) * side->along, b.high.y, side->top ? b.high.z : b.low.z});
             auto& tx = pen_.text(p, b.part->name, Tone::text, 13);
-            tx.dy = below ? 26 : -24;
+            tx.dx = side->dx;
+            tx.dy = side->dy;
+            tx.align = side->align;
             tx.id = "part:" + b.part->id;
-            auto& dot = pen_.circle(p, 2.2, Tone::outline);
-            dot.dy = 0;
         }
     }
 

@@ -2,6 +2,7 @@
 #include "drawing/views.h"
 
 #include <algorithm>
+#include <array>
 #include <fmt/format.h>
 
 namespace owl {
@@ -46,10 +47,15 @@ class WallPainter {
             return;
         const HeightBand& b = pp->heights.front();
         pen_.rect(0, y(b.high), W_, (b.high - b.low).mm(), Tone::goodBand).tip = b.why;
-        auto& t = pen_.text({0, y(b.high)}, "good heights for its top, " + b.what + ": " + say(b.low) + " to " + say(b.high), Tone::holds, 11);
-        t.align = Align::left;
-        t.dx = 8;
-        t.dy = 9;
+        // In two short lines at the freer side, clear of the piece.
+        const bool left = pp->left >= wall_->width - pp->left - pp->assembly().length || pp->left > 700_mm;
+        const std::array<std::string, 2> words{"good for its top", say(b.low) + " to " + say(b.high)};
+        for (std::size_t i = 0; i < 2; ++i) {
+            auto& t = pen_.text({left ? 0 : W_, y(b.high)}, words.at(i), Tone::holds, 11);
+            t.align = left ? Align::left : Align::right;
+            t.dx = left ? 8 : -8;
+            t.dy = 10 + 14 * static_cast<double>(i);
+        }
     }
 
     void studs() {
@@ -133,7 +139,7 @@ class WallPainter {
         };
         if (const Part* back = a.find("back"))
             part(*back);
-        for (const auto& item : piece.load.items)
+        for (const auto& item : options_.marks ? std::vector<LoadItem>() : piece.load.items)
             drawItem(pen_, item, x0 + item.x.mm(), bottom - a.surfaceZ.mm(), n++, id);
         for (const auto& p : a.parts)
             if (p.id != "back")
@@ -200,10 +206,16 @@ class WallPainter {
             n.bold = true;
             pen_.line({{last, rung}, {last, level}}, Tone::guide, 1);
         }
-        const double foot = y(pp.bottom) + 90;
-        for (std::size_t i = 0; i < row.size(); ++i) {
-            const double at = foot + 75.0 * static_cast<double>(i);
-            pen_.dimension({pp.left.mm(), at}, {row[i]->fromWallLeft.mm(), at}, say(row[i]->fromPieceLeft));
+        // Running figures from the piece's own end, along one line below it.
+        const double foot = y(pp.bottom) + 110;
+        pen_.line({{pp.left.mm(), foot}, {row.back()->fromWallLeft.mm(), foot}}, Tone::dim, 1);
+        pen_.line({{pp.left.mm(), foot - 40}, {pp.left.mm(), foot + 40}}, Tone::dim, 1);
+        for (const auto* m : row) {
+            const double x = m->fromWallLeft.mm();
+            pen_.circle({x, foot}, 2.5, Tone::dim);
+            auto& n = pen_.text({x, foot}, say(m->fromPieceLeft), Tone::text, 13);
+            n.bold = true;
+            n.dy = 13;
         }
         auto& e = pen_.text({pp.left.mm(), foot}, "from the ledge's end", Tone::soft, 11);
         e.align = Align::right;

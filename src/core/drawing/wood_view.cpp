@@ -115,7 +115,7 @@ Drawing rackView(const Project& project, const Plan& plan) {
         return std::tuple(!a->rack, !used.contains(a->id), a->length, a->width) < std::tuple(!b->rack, !used.contains(b->id), b->length, b->width);
     });
     if (show.size() > 16)
-        show.resize(16);
+        show.resize(15);
     double x = 0;
     double tallest = 600;
     bool shop = false;
@@ -151,7 +151,7 @@ Drawing rackView(const Project& project, const Plan& plan) {
         }
         auto& price = pen.text({x + w / 2, tallest}, s->price > 0 ? formatDecimal(s->price, 2, project.style) : "0", Tone::text, 11);
         price.dy = 12;
-        x += std::max(w, 60.0) + 70;
+        x += std::max(w, 60.0) + 190;
     }
     pen.line({{-60, tallest}, {x + 20, tallest}}, Tone::outline, 2);
     pen.extent({0, 0}, {std::max(1200.0, x - 40), tallest});

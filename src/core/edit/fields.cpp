@@ -409,9 +409,10 @@ class Collector {
         const LedgeParams& l = ledgeOf(piece);
         heading("Sizes");
         length("ledge.length", "Length", l.length, 100_mm, 6000_mm, onLedge(&LedgeParams::length));
-        length("ledge.depth", "Depth from the wall", l.depth, 20_mm, 600_mm, onLedge(&LedgeParams::depth));
-        length("ledge.backHeight", "Back rail height", l.backHeight, 10_mm, 600_mm, onLedge(&LedgeParams::backHeight));
-        length("ledge.lipHeight", "Lip height", l.lipHeight, 5_mm, 400_mm, onLedge(&LedgeParams::lipHeight));
+        const PiecePlan* pp = plan_.find(piece.id);
+        stripSize("ledge.depth", "Depth from the wall", pp ? pp->assembly().depth : l.depth, 20_mm, 600_mm, &LedgeParams::depth, LedgeStrip::base, l);
+        stripSize("ledge.backHeight", "Back rail height", pp ? pp->made.backStrip : l.backHeight, 10_mm, 600_mm, &LedgeParams::backHeight, LedgeStrip::back, l);
+        stripSize("ledge.lipHeight", "Lip height", pp ? pp->made.lipStrip : l.lipHeight, 5_mm, 400_mm, &LedgeParams::lipHeight, LedgeStrip::lip, l);
         length("ledge.baseThickness", "Base thickness", l.baseThickness, 5_mm, 100_mm, onLedge(&LedgeParams::baseThickness));
         length("ledge.backThickness", "Back thickness", l.backThickness, 5_mm, 100_mm, onLedge(&LedgeParams::backThickness));
         length("ledge.lipThickness", "Lip thickness", l.lipThickness, 5_mm, 100_mm, onLedge(&LedgeParams::lipThickness));
@@ -436,6 +437,17 @@ class Collector {
             woods.emplace_back(s.id, s.name);
         choice("ledge.species", "Species", l.species, woods, onPiece([](Piece& p, const std::string& id) { ledgeOf(p).species = id; }));
         pick("ledge.grade", "Boards look", static_cast<int>(l.grade), {"clear, straight grain", "ordinary, tight knots", "poor, big or edge knots"}, [](LedgeParams& q, int v) { q.grade = static_cast<BoardGrade>(v); });
+    }
+
+    /// A size that may be the remainder of the shared board: shown as it comes out; typing one ends the remainder.
+    void stripSize(const std::string& id, const std::string& label, Length shown, Length low, Length high, Length LedgeParams::*member, LedgeStrip strip, const LedgeParams& l) {
+        const bool rest = l.remainder == strip && l.boardWidth > Length();
+        length(id, label, shown, low, high, onPiece([member, strip](Piece& p, Length v) {
+                   ledgeOf(p).*member = v;
+                   if (ledgeOf(p).remainder == strip)
+                       ledgeOf(p).remainder = LedgeStrip::none;
+               }),
+               rest ? "It takes what the shared board leaves; typing a size ends that." : "");
     }
 
     void pick(const std::string& id, const std::string& label, int value, const std::vector<std::string>& words, std::function<void(LedgeParams&, int)> change) {
@@ -537,7 +549,6 @@ class Collector {
 
     void hang(const Piece& piece) {
         const Wall* wall = project_.findWall(piece.wall);
-        heading("Place");
         if (wall)
             position(piece, *wall);
     }

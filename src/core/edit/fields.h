@@ -40,6 +40,7 @@ struct StripTable {
     int chosen = -1;             ///< row that is in use
     std::vector<Status> status;  ///< verdict per row, empty: none
     std::vector<Working> workings; ///< per row, may be empty
+    std::vector<std::string> details; ///< per row, may be empty: the whole text of what the row stands for
 };
 StripTable stripOf(const Project& project, const Plan& plan, const Catalog& catalog, const std::string& piece, Station station);
 

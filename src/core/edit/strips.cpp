@@ -51,6 +51,7 @@ StripTable partStrip(const Project& project, const PiecePlan& pp) {
         for (const auto& f : p.features)
             why += "; " + f.kind + ": " + f.text;
         t.rows.push_back({p.name, formatNumber(p.length, project.style), formatNumber(p.width, project.style), formatNumber(p.thickness, project.style), why});
+        t.details.push_back(p.name + ": " + why + ".");
         t.ids.push_back("part:" + p.id);
     }
     return t;
@@ -98,6 +99,8 @@ StripTable cutStrip(const Project& project, const Plan& plan) {
     for (const auto& c : plan.sequence) {
         t.rows.push_back({"", std::to_string(c.board + 1), c.rip ? "rip, fence" : "crosscut, stop", formatNumber(c.setting, project.style), c.keep, c.wasteSide});
         t.ids.push_back("cut:" + c.id);
+        t.details.push_back(fmt::format("Cut {} of board {}: {} set to {}. It gives {}; {}.", t.rows.size(), c.board + 1, c.rip ? "rip, fence" : "crosscut, stop",
+                                        formatLength(c.setting, project.style), c.keep, c.wasteSide));
         t.ticked.push_back(project.done.contains("cut:" + c.id));
     }
     return t;
@@ -109,7 +112,11 @@ StripTable buildStrip(const Project& project, const Plan& plan, const PiecePlan&
     t.columns = {"", "step", "how", "with", "min"};
     t.numeric = {4};
     t.tick = 0;
-    const auto add = [&](const std::string& id, const std::string& title, const std::string& text, const std::string& tools, double minutes) {
+    const auto add = [&](const std::string& id, const std::string& title, const std::string& text, const std::string& tools, double minutes, const std::vector<std::string>& cautions) {
+        std::string detail = text + (tools.empty() ? "" : " With " + tools + ".");
+        for (const auto& c : cautions)
+            detail += " " + c;
+        t.details.push_back(detail);
         t.rows.push_back({"", title, text, tools, fmt::format("{:.0f}", minutes)});
         t.ids.push_back("step:" + id);
         t.ticked.push_back(project.done.contains("step:" + id));
@@ -118,16 +125,17 @@ StripTable buildStrip(const Project& project, const Plan& plan, const PiecePlan&
         std::string tools;
         for (const auto& tool : s.tools)
             tools += (tools.empty() ? "" : ", ") + tool;
-        add(s.id, s.title, s.text, tools, s.minutes);
+        add(s.id, s.title, s.text, tools, s.minutes, s.cautions);
     }
     for (const auto& s : plan.finish.steps)
-        add("finish/" + s.id, s.name, clockText(s.start) + ", next from " + clockText(s.readyAt) + ". " + s.text, "", static_cast<double>(s.end - s.start));
+        add("finish/" + s.id, s.name, clockText(s.start) + ", next from " + clockText(s.readyAt) + ". " + s.text, "", static_cast<double>(s.end - s.start), s.cautions);
     return t;
 }
 
 StripTable markStrip(const Project& project, const PiecePlan& pp) {
     StripTable t;
     t.title = "Wall marks, in the order of hanging";
+    t.details.assign(pp.marks.size(), pp.label.empty() ? "" : "Label for its underside: " + pp.label);
     t.columns = {"", "what", "from the corner", "from the floor", "from its end", "from its top", "bit", "depth", "into"};
     t.numeric = {2, 3, 4, 5, 7};
     t.tick = 0;

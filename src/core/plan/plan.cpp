@@ -170,8 +170,9 @@ class Planner {
         for (auto& m : pp.marks)
             for (const auto& o : wiresNear(wall, m.fromWallLeft))
                 m.caution = fmt::format("outlet at {}: a wire may run up or down here", formatLength(o.x, project_.style));
-        pp.label = fmt::format("{}: at most {} spread evenly, checked against {} on {}.", piece.name, formatMass(std::floor(hold->carryKg), project_.style),
-                               hold->carryGoverns.empty() ? "its screws" : hold->carryGoverns, formatLength(a.length, project_.style));
+        const auto limit = std::find_if(hold->checks.begin(), hold->checks.end(), [&](const Check& c) { return c.id == hold->carryGoverns; });
+        pp.label = fmt::format("{}, {} long: at most {} in all, spread as planned. What limits it: {}.", piece.name, formatLength(a.length, project_.style),
+                               formatMass(std::floor(hold->carryKg), project_.style), limit == hold->checks.end() ? std::string("its support") : limit->title);
     }
 
     /// Boards of project and shop; the project's own replace the shop's of the same id.

@@ -343,7 +343,7 @@ class Judge {
     void reportScrews(double u, const AtSupport& at, double T, double V, double W, double Z) {
         const Screw& s = *v_.option.screw;
         const double R = std::hypot(T, V);
-        Check& c = add("wall_screws", "Wall screws: pull and shear together", R, u > 0 ? R / u : std::max(W, Z), "N");
+        Check& c = add("wall_screws", "Wall screws, pull and shear", R, u > 0 ? R / u : std::max(W, Z), "N");
         c.working = {"T = 1.5 M z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
                      {{"stud", fmt::format("{:.0f} mm from the left end", at.x)},
                       {"load", at.leaning ? fmt::format("with a hand of {:.0f} N at {:.0f} mm", p_.hand, at.handX) : "what stands on it"},
