@@ -121,6 +121,10 @@ class Planner {
         pp.supports = rankRail(rail, rw, catalog_, metric());
         for (auto& s : pp.supports)
             s.cost = shop_.price(s.option.kind == RailSupport::anchors ? "toggle" : "wall_screw") * s.holes;
+        // Left to itself the program never hangs a piece on anchors: that is for a person to decide.
+        for (std::size_t i = pp.supports.size(); i-- > 0;)
+            if (pp.supports[i].option.kind == RailSupport::studs)
+                pp.chosen = i;
         for (std::size_t i = 0; i < pp.supports.size(); ++i)
             if (pp.supports[i].option.id == piece.hold.support)
                 pp.chosen = i;

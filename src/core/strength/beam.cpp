@@ -244,23 +244,29 @@ class Solver {
             r.curve.emplace_back(e.x + e.l * s / steps, inside(i, static_cast<double>(s) / steps));
     }
 
-    /// Sharpens a sampled extreme by the parabola through its neighbours.
-    static std::pair<double, double> refine(const std::vector<std::pair<double, double>>& c, std::size_t i) {
-        if (i == 0 || i + 1 >= c.size())
-            return c[i];
-        const auto [x0, y0] = c[i - 1];
-        const auto [x1, y1] = c[i];
-        const auto [x2, y2] = c[i + 1];
-        if (x1 - x0 < same || x2 - x1 < same)
-            return c[i];
-        const double s1 = (y1 - y0) / (x1 - x0);
-        const double curvature = ((y2 - y1) / (x2 - x1) - s1) / (x2 - x0);
-        if (curvature == 0)
-            return c[i];
-        const double x = 0.5 * (x0 + x1 - s1 / curvature);
-        if (x < x0 || x > x2)
-            return c[i];
-        return {x, y0 + s1 * (x - x0) + curvature * (x - x0) * (x - x1)};
+    /// The extreme of sign x deflection near a sampled one, by narrowing the bracket around it.
+    [[nodiscard]] std::pair<double, double> sharpen(double x, double sign) const {
+        double best = -1e300;
+        double at = x;
+        for (std::size_t i = 0; i < elements_.size(); ++i) {
+            const Element& e = elements_[i];
+            if (x < e.x - same || x > e.x + e.l + same)
+                continue;
+            const double t0 = std::clamp((x - e.x) / e.l, 0.0, 1.0);
+            double low = std::max(0.0, t0 - 1.0 / 64);
+            double high = std::min(1.0, t0 + 1.0 / 64);
+            for (int k = 0; k < 60; ++k) {
+                const double a = low + (high - low) / 3;
+                const double b = high - (high - low) / 3;
+                (sign * inside(i, a) < sign * inside(i, b) ? low : high) = sign * inside(i, a) < sign * inside(i, b) ? a : b;
+            }
+            const double v = sign * inside(i, (low + high) / 2);
+            if (v > best) {
+                best = v;
+                at = e.x + e.l * (low + high) / 2;
+            }
+        }
+        return {at, best};
     }
 
     BeamResult collect() {
@@ -274,16 +280,21 @@ class Solver {
         double up = 0;
         double downX = 0;
         double upX = 0;
-        for (std::size_t i = 0; i < r.curve.size(); ++i) {
-            const auto [x, v] = r.curve[i];
+        for (const auto& [x, v] : r.curve) {
             if (v > down) {
-                std::tie(downX, down) = refine(r.curve, i);
-                down = std::max(down, v);
+                down = v;
+                downX = x;
             }
             if (-v > up) {
+                up = -v;
                 upX = x;
-                up = std::max(-refine(r.curve, i).second, -v);
             }
+        }
+        if (beam_.GAs <= 0) { // with shear the nodes are close and the cubic inside is not the whole truth
+            if (const auto [x, v] = sharpen(downX, 1); v > down)
+                std::tie(downX, down) = std::pair(x, v);
+            if (const auto [x, v] = sharpen(upX, -1); v > up)
+                std::tie(upX, up) = std::pair(x, v);
         }
         r.maxDown = down;
         r.maxUp = up;

@@ -1,0 +1,162 @@
+// The command line, in process with its own streams.
+#include "support.h"
+
+#include "cli/cli.h"
+
+#include <QTemporaryDir>
+#include <filesystem>
+
+using namespace owl;
+
+namespace {
+
+struct Ran {
+    int code;
+    std::string out, err;
+};
+Ran run(std::vector<std::string> args) {
+    std::ostringstream out;
+    std::ostringstream err;
+    const int code = cli::run(args, out, err);
+    return {code, out.str(), err.str()};
+}
+std::string file(QTemporaryDir& dir, const char* name, const std::string& text) {
+    const std::string path = dir.filePath(name).toStdString();
+    std::ofstream(path) << text;
+    return path;
+}
+const std::string demoPath = test::sourcePath("demo/harbour-lane.owl");
+
+} // namespace
+
+class TestCli : public QObject {
+    Q_OBJECT
+  private slots:
+    void newPrintsAProjectThatChecksClean() {
+        QTemporaryDir dir;
+        for (const char* units : {"mm", "in"}) {
+            const Ran made = run({"new", "ledge", "--units", units});
+            QCOMPARE(made.code, 0);
+            const std::string path = file(dir, "new.owl", made.out);
+            const Ran checked = run({"check", path});
+            QCOMPARE(checked.code, 0);
+            QVERIFY(checked.out.find("blocks") == std::string::npos);
+        }
+    }
+    void planWritesEveryFile() {
+        QTemporaryDir dir;
+        const std::string out = dir.filePath("o/p").toStdString();
+        const Ran r = run({"plan", demoPath, "--out", out});
+        QCOMPARE(r.code, 0);
+        QVERIFY(r.out.empty());
+        for (const char* f : {"plan.json", "cut-job.json", "cut-plan.json", "cut-list.csv", "shopping.csv", "wall-marks.csv"}) {
+            QVERIFY2(std::filesystem::exists(out + "/" + f), f);
+            QVERIFY2(r.err.find(f) != std::string::npos, f);
+        }
+        const auto j = nlohmann::json::parse(test::textOf(out + "/plan.json"));
+        QCOMPARE(j.at("pieces").size(), std::size_t(1));
+    }
+    void planPrintsJsonWithoutAFolder() {
+        const Ran r = run({"plan", demoPath});
+        QCOMPARE(r.code, 0);
+        QVERIFY(nlohmann::json::parse(r.out).contains("cost"));
+        QVERIFY(r.err.empty());
+    }
+    void checkSaysWhatBlocks() {
+        QTemporaryDir dir;
+        Project p = test::fresh();
+        p.pieces.front().place.anchor = Anchor::typed;
+        p.pieces.front().place.x = 650_mm;
+        ledgeOf(p.pieces.front()).length = 500_mm;
+        const Ran r = run({"check", file(dir, "p.owl", writeProject(p))});
+        QCOMPARE(r.code, 1);
+        QVERIFY2(r.out.find("blocks: ledge-1: It catches no stud.") != std::string::npos, r.out.c_str());
+        QVERIFY(r.out.find("[Make it ") != std::string::npos);
+    }
+
+    void badInputIsOneSentence_data() {
+        QTest::addColumn<QStringList>("args");
+        QTest::addColumn<QString>("says");
+        QTest::newRow("no such project") << QStringList{"check", "/nowhere/x.owl"} << "/nowhere/x.owl: there is no such file.\n";
+        QTest::newRow("a folder") << QStringList{"plan", "/tmp"} << "/tmp: this is a folder, not a file.\n";
+        QTest::newRow("unknown kind") << QStringList{"new", "sofa"} << "\"sofa\" is not a kind of piece this version knows; it knows ledge.\n";
+        QTest::newRow("unknown units") << QStringList{"new", "ledge", "--units", "ell"} << "--units: \"ell\" is not known; it can be mm or in.\n";
+        QTest::newRow("no such shop") << QStringList{"plan", QString::fromStdString(demoPath), "--shop", "/nowhere/shop.db"} << "/nowhere/shop.db: there is no such shop database.\n";
+    }
+    void badInputIsOneSentence() {
+        QFETCH(QStringList, args);
+        QFETCH(QString, says);
+        std::vector<std::string> a;
+        for (const auto& s : args)
+            a.push_back(s.toStdString());
+        const Ran r = run(a);
+        QCOMPARE(r.code, 2);
+        QCOMPARE(test::words(r.err), says);
+        QVERIFY(r.out.empty());
+    }
+    void wrongUseSaysHow() {
+        const Ran none = run({});
+        QCOMPARE(none.code, 2);
+        QVERIFY(none.err.find("subcommand is required") != std::string::npos);
+        QCOMPARE(run({"dance"}).code, 2);
+        QCOMPARE(run({"check"}).code, 2);
+        const Ran help = run({"--help"});
+        QCOMPARE(help.code, 0);
+        for (const char* c : {"plan", "check", "cut", "strength", "new", "catalog"})
+            QVERIFY2(help.out.find(c) != std::string::npos, c);
+    }
+    void aTruncatedProjectWritesNothing() {
+        QTemporaryDir dir;
+        const std::string text = test::textOf(demoPath);
+        const std::string path = file(dir, "half.owl", text.substr(0, text.size() / 2));
+        const std::string out = dir.filePath("out").toStdString();
+        const Ran r = run({"plan", path, "--out", out});
+        QCOMPARE(r.code, 2);
+        QVERIFY(r.err.find("half.owl: ") == 0);
+        QVERIFY(!std::filesystem::exists(out));
+    }
+    void aPlaceThatCannotBeWrittenIsNamed() {
+        QTemporaryDir dir;
+        const std::string taken = file(dir, "taken", "x");
+        const Ran r = run({"plan", demoPath, "--out", taken + "/below"});
+        QCOMPARE(r.code, 3);
+        QVERIFY(r.err.find("the folder cannot be made") != std::string::npos);
+    }
+    void cutPlansAJob() {
+        QTemporaryDir dir;
+        const std::string out = dir.filePath("plan.json").toStdString();
+        const Ran r = run({"cut", test::sourcePath("tests/data/forty-parts.json"), "--out", out, "--seconds", "1"});
+        QCOMPARE(r.code, 0);
+        const auto plan = nlohmann::json::parse(test::textOf(out));
+        QVERIFY(plan.at("lower_bound").get<double>() <= plan.at("cost").get<double>());
+        QVERIFY(!plan.at("sheets").empty());
+        QCOMPARE(run({"cut", demoPath}).code, 2);
+    }
+    void strengthAnswersEveryCase() {
+        const Ran r = run({"strength", test::sourcePath("tests/data/structure-cases.json")});
+        QCOMPARE(r.code, 0);
+        const auto results = nlohmann::json::parse(r.out).at("results");
+        const auto cases = nlohmann::json::parse(test::textOf(test::sourcePath("tests/data/structure-cases.json"))).at("cases");
+        QCOMPARE(results.size(), cases.size());
+        for (std::size_t i = 0; i < cases.size(); ++i) {
+            QCOMPARE(results[i].at("id"), cases[i].at("id"));
+            QVERIFY(results[i].contains("values") || results[i].at("unsupported") == cases[i].at("kind"));
+        }
+        QTemporaryDir dir;
+        QCOMPARE(run({"strength", file(dir, "c.json", "{\"x\":1}")}).code, 2);
+        QCOMPARE(run({"strength", file(dir, "d.json", "{{{")}).code, 2);
+    }
+    void catalogPrintsRowsWithSources() {
+        const Ran csv = run({"catalog", "kerfs", "--csv"});
+        QCOMPARE(csv.code, 0);
+        QVERIFY(csv.out.find("source") < csv.out.find('\n'));
+        QCOMPARE(std::count(csv.out.begin(), csv.out.end(), '\n'), 15);
+        QVERIFY(nlohmann::json::parse(run({"catalog", "species"}).out).at("rows").size() > 60);
+        const Ran none = run({"catalog", "teapots"});
+        QCOMPARE(none.code, 2);
+        QVERIFY(none.err.find("there are species") != std::string::npos);
+    }
+};
+
+QTEST_APPLESS_MAIN(TestCli)
+#include "test_core_cli.moc"
