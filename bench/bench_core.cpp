@@ -1,4 +1,5 @@
-// Speed of what a person waits for. Run: build/release/bench/bench_core   (see bench/README.md for the figures)
+// Speed of what a person waits for. Run: build/release/bench/bench_core   (see bench/README.md for the
+// figures)
 #include "cutting/solve.h"
 #include "drawing/views.h"
 #include "plan/plan.h"
@@ -10,7 +11,9 @@
 
 namespace {
 
-owl::Project demo() { return owl::loadProject(std::string(OWL_SOURCE_DIR) + "/demo/harbour-lane.owl").value(); }
+owl::Project demo() {
+    return owl::loadProject(std::string(OWL_SOURCE_DIR) + "/demo/harbour-lane.owl").value();
+}
 std::string text(const char* file) {
     std::ifstream in(std::string(OWL_SOURCE_DIR) + "/" + file);
     std::ostringstream out;

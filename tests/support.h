@@ -11,7 +11,9 @@
 
 namespace owl::test {
 
-inline std::string sourcePath(const std::string& file) { return std::string(OWL_SOURCE_DIR) + "/" + file; }
+inline std::string sourcePath(const std::string& file) {
+    return std::string(OWL_SOURCE_DIR) + "/" + file;
+}
 
 inline std::string textOf(const std::string& path) {
     std::ifstream in(path, std::ios::binary);
@@ -20,13 +22,21 @@ inline std::string textOf(const std::string& path) {
     return out.str();
 }
 
-inline Shop shop() { return shippedShop().value_or(Shop()); }
+inline Shop shop() {
+    return shippedShop().value_or(Shop());
+}
 
-inline Project demo() { return loadProject(sourcePath("demo/harbour-lane.owl")).value(); }
+inline Project demo() {
+    return loadProject(sourcePath("demo/harbour-lane.owl")).value();
+}
 
-inline Project fresh(Units units = Units::metric) { return newProject("ledge", units).value(); }
+inline Project fresh(Units units = Units::metric) {
+    return newProject("ledge", units).value();
+}
 
-inline Plan planOf(const Project& p) { return owl::plan(p, shop(), catalog()); }
+inline Plan planOf(const Project& p) {
+    return owl::plan(p, shop(), catalog());
+}
 
 inline const Finding* finding(const Plan& p, const std::string& id) {
     for (const auto& f : p.findings)
@@ -42,6 +52,8 @@ inline const Check* check(const RailVerdict& v, const std::string& id) {
     return nullptr;
 }
 
-inline QString words(const std::string& s) { return QString::fromStdString(s); }
+inline QString words(const std::string& s) {
+    return QString::fromStdString(s);
+}
 
 } // namespace owl::test

@@ -50,11 +50,13 @@ void Trail::paintEvent(QPaintEvent*) {
         }
         p.setPen(t.ink);
         p.setFont(uiFont(13, true));
-        p.drawText(QRectF(r.left() + 12, r.top() + 5, r.width() - 16, 18), Qt::AlignLeft | Qt::AlignVCenter, tr(stationName(static_cast<Station>(i))));
+        p.drawText(QRectF(r.left() + 12, r.top() + 5, r.width() - 16, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                   tr(stationName(static_cast<Station>(i))));
         p.setPen(t.soft);
         p.setFont(uiFont(11));
         const QString state = i < states_.size() ? states_[i] : QString();
-        p.drawText(QRectF(r.left() + 12, r.top() + 22, r.width() - 18, 16), Qt::AlignLeft | Qt::AlignVCenter, p.fontMetrics().elidedText(state, Qt::ElideRight, static_cast<int>(r.width()) - 18));
+        p.drawText(QRectF(r.left() + 12, r.top() + 22, r.width() - 18, 16), Qt::AlignLeft | Qt::AlignVCenter,
+                   p.fontMetrics().elidedText(state, Qt::ElideRight, static_cast<int>(r.width()) - 18));
         if (hasFocus() && on) {
             p.setBrush(Qt::NoBrush);
             p.setPen(QPen(t.accent, 1, Qt::DotLine));
@@ -108,7 +110,11 @@ void Perch::show(const Project& project, const Plan& plan, const QString& curren
         e.name = QString::fromStdString(piece.name);
         const RailVerdict* h = pp->hold();
         e.status = h && h->feasible ? h->verdict.status : Status::fails;
-        e.verdict = h && h->feasible ? QString("%1 · %2").arg(statusName(e.status), QString::fromStdString(formatDecimal(h->verdict.reserve, 1, project.style))) : tr("not held");
+        e.verdict = h && h->feasible
+                        ? QString("%1 · %2").arg(
+                              statusName(e.status),
+                              QString::fromStdString(formatDecimal(h->verdict.reserve, 1, project.style)))
+                        : tr("not held");
         e.drawing = thumbnail(project, *pp);
         words << e.name + ": " + e.verdict;
         entries_.push_back(std::move(e));
@@ -118,7 +124,9 @@ void Perch::show(const Project& project, const Plan& plan, const QString& curren
     update();
 }
 
-QRect Perch::pieceRect(int i) const { return {6, 2 + i * 104, width() - 12, 98}; }
+QRect Perch::pieceRect(int i) const {
+    return {6, 2 + i * 104, width() - 12, 98};
+}
 
 void Perch::paintEvent(QPaintEvent*) {
     QPainter p(this);
@@ -134,12 +142,14 @@ void Perch::paintEvent(QPaintEvent*) {
         }
         p.setPen(t.ink);
         p.setFont(uiFont(13, true));
-        p.drawText(QRectF(r.left() + 12, r.top() + 6, r.width() - 20, 18), Qt::AlignLeft, p.fontMetrics().elidedText(e.name, Qt::ElideRight, static_cast<int>(r.width()) - 24));
+        p.drawText(QRectF(r.left() + 12, r.top() + 6, r.width() - 20, 18), Qt::AlignLeft,
+                   p.fontMetrics().elidedText(e.name, Qt::ElideRight, static_cast<int>(r.width()) - 24));
         paintDrawing(p, e.drawing, QRectF(r.left() + 8, r.top() + 26, r.width() - 16, 46), t);
         paintFeather(p, QRectF(r.left() + 12, r.bottom() - 22, 14, 14), e.status, t.of(e.status));
         p.setPen(t.soft);
         p.setFont(uiFont(11));
-        p.drawText(QRectF(r.left() + 31, r.bottom() - 23, r.width() - 36, 16), Qt::AlignLeft | Qt::AlignVCenter, e.verdict);
+        p.drawText(QRectF(r.left() + 31, r.bottom() - 23, r.width() - 36, 16),
+                   Qt::AlignLeft | Qt::AlignVCenter, e.verdict);
     }
 }
 
@@ -151,7 +161,8 @@ void Perch::mousePressEvent(QMouseEvent* e) {
 
 void Perch::step(int by) {
     for (int i = 0; i < static_cast<int>(entries_.size()); ++i)
-        if (entries_[static_cast<std::size_t>(i)].id == current_ && i + by >= 0 && i + by < static_cast<int>(entries_.size())) {
+        if (entries_[static_cast<std::size_t>(i)].id == current_ && i + by >= 0 &&
+            i + by < static_cast<int>(entries_.size())) {
             emit chosen(entries_[static_cast<std::size_t>(i + by)].id);
             return;
         }
@@ -183,8 +194,12 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
     status_ = Status::unknown;
     if (h && h->feasible) {
         status_ = h->verdict.status;
-        entries_.emplace_back(tr(statusName(status_)), tr("margin %1").arg(words(formatDecimal(h->verdict.reserve, 1, project.style))));
-        entries_.emplace_back(tr("sag"), tr("%1 of %2").arg(words(formatSmall(h->worst.sag, project.style)), words(formatSmall(h->worst.limit, project.style))));
+        entries_.emplace_back(
+            tr(statusName(status_)),
+            tr("margin %1").arg(words(formatDecimal(h->verdict.reserve, 1, project.style))));
+        entries_.emplace_back(tr("sag"), tr("%1 of %2")
+                                             .arg(words(formatSmall(h->worst.sag, project.style)),
+                                                  words(formatSmall(h->worst.limit, project.style))));
         entries_.emplace_back(tr("may carry"), words(formatMass(std::floor(h->carryKg), project.style)));
     } else if (pp) {
         status_ = Status::fails;
@@ -196,11 +211,19 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
             boards += b.repeat;
         entries_.emplace_back(tr("wood"), boards == 1 ? tr("1 board") : tr("%1 boards").arg(boards));
         entries_.emplace_back(tr("cost"), words(formatDecimal(plan.cost, 2, project.style)));
-        const double dry = static_cast<double>(plan.finish.hangAt - (plan.finish.steps.empty() ? plan.finish.hangAt : plan.finish.steps.front().start)) / 1440.0;
-        entries_.emplace_back(tr("hours"), tr("%1 and drying %2 d").arg(words(formatDecimal(plan.hours, 1, project.style)), words(formatDecimal(dry, 1, project.style))));
+        const double dry = static_cast<double>(plan.finish.hangAt - (plan.finish.steps.empty()
+                                                                         ? plan.finish.hangAt
+                                                                         : plan.finish.steps.front().start)) /
+                           1440.0;
+        entries_.emplace_back(tr("hours"), tr("%1 and drying %2 d")
+                                               .arg(words(formatDecimal(plan.hours, 1, project.style)),
+                                                    words(formatDecimal(dry, 1, project.style))));
     }
-    const auto open = std::count_if(plan.findings.begin(), plan.findings.end(), [](const Finding& f) { return f.severity != Severity::notes; });
-    entries_.emplace_back(tr("open"), open == 0 ? tr("nothing") : open == 1 ? tr("1 thing to decide") : tr("%1 things to decide").arg(open));
+    const auto open = std::count_if(plan.findings.begin(), plan.findings.end(),
+                                    [](const Finding& f) { return f.severity != Severity::notes; });
+    entries_.emplace_back(tr("open"), open == 0   ? tr("nothing")
+                                      : open == 1 ? tr("1 thing to decide")
+                                                  : tr("%1 things to decide").arg(open));
     setAccessibleDescription(text());
     update();
 }

@@ -11,12 +11,15 @@
 namespace owl {
 namespace {
 
-QString words(const std::string& s) { return QString::fromStdString(s); }
+QString words(const std::string& s) {
+    return QString::fromStdString(s);
+}
 
 /// Flows blocks down the page and turns it when one does not fit.
 class Layout {
   public:
-    Layout(QPagedPaintDevice& device, QString footer) : device_(device), painter_(&device), footer_(std::move(footer)), theme_(theme(ThemeName::paper)) {
+    Layout(QPagedPaintDevice& device, QString footer)
+        : device_(device), painter_(&device), footer_(std::move(footer)), theme_(theme(ThemeName::paper)) {
         k_ = device.logicalDpiX() / 25.4; // device pixels per millimetre
         width_ = device.width();
         height_ = device.height() - 9 * k_;
@@ -27,7 +30,9 @@ class Layout {
         for (std::size_t i = 0; i < book.size(); ++i) {
             const Block& b = book[i];
             // A heading never stands alone at the foot of a page.
-            if (b.kind == BlockKind::heading && i + 1 < book.size() && y_ + 26 * k_ + (book[i + 1].kind == BlockKind::drawing ? book[i + 1].heightMm * k_ : 0) > height_)
+            if (b.kind == BlockKind::heading && i + 1 < book.size() &&
+                y_ + 26 * k_ + (book[i + 1].kind == BlockKind::drawing ? book[i + 1].heightMm * k_ : 0) >
+                    height_)
                 turn();
             block(b);
         }
@@ -125,8 +130,10 @@ class Layout {
         double x = 0;
         painter_.setPen(Qt::black);
         for (std::size_t c = 0; c < cells.size() && c < b.widths.size(); ++c) {
-            const bool right = std::find(b.numeric.begin(), b.numeric.end(), static_cast<int>(c)) != b.numeric.end();
-            painter_.drawText(QRectF(x, y_ + 0.8 * k_, b.widths[c] * width_ - 2 * k_, tall + 2), (right ? Qt::AlignRight : Qt::AlignLeft) | Qt::TextWordWrap, words(cells[c]));
+            const bool right =
+                std::find(b.numeric.begin(), b.numeric.end(), static_cast<int>(c)) != b.numeric.end();
+            painter_.drawText(QRectF(x, y_ + 0.8 * k_, b.widths[c] * width_ - 2 * k_, tall + 2),
+                              (right ? Qt::AlignRight : Qt::AlignLeft) | Qt::TextWordWrap, words(cells[c]));
             x += b.widths[c] * width_;
         }
         y_ += tall + 1.6 * k_;
@@ -144,7 +151,9 @@ class Layout {
 
 } // namespace
 
-int printBook(QPagedPaintDevice& device, const std::vector<Block>& book, const QString& footer) { return Layout(device, footer).run(book); }
+int printBook(QPagedPaintDevice& device, const std::vector<Block>& book, const QString& footer) {
+    return Layout(device, footer).run(book);
+}
 
 std::optional<QString> writeBookPdf(const QString& file, const Project& project, const Plan& plan) {
     QFile probe(file);
@@ -152,7 +161,8 @@ std::optional<QString> writeBookPdf(const QString& file, const Project& project,
         return QObject::tr("%1: it cannot be written here (%2).").arg(file, probe.errorString());
     probe.close();
     QPdfWriter pdf(file);
-    pdf.setPageSize(project.style.units == Units::metric ? QPageSize(QPageSize::A4) : QPageSize(QPageSize::Letter));
+    pdf.setPageSize(project.style.units == Units::metric ? QPageSize(QPageSize::A4)
+                                                         : QPageSize(QPageSize::Letter));
     pdf.setPageMargins(QMarginsF(15, 14, 15, 12), QPageLayout::Millimeter);
     pdf.setResolution(300);
     pdf.setTitle(words(project.name));

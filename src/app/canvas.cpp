@@ -50,14 +50,18 @@ QString Canvas::description() const {
 
 QRectF Canvas::panelRect(const Panel& p) const {
     const QRectF all = QRectF(rect()).adjusted(0, 0, 0, 0);
-    QRectF r(all.left() + p.share.left() * all.width(), all.top() + p.share.top() * all.height(), p.share.width() * all.width(), p.share.height() * all.height());
-    r.adjust(p.share.left() > 0 ? 6 : 0, p.share.top() > 0 ? 6 : 0, p.share.right() < 0.999 ? -6 : 0, p.share.bottom() < 0.999 ? -6 : 0);
+    QRectF r(all.left() + p.share.left() * all.width(), all.top() + p.share.top() * all.height(),
+             p.share.width() * all.width(), p.share.height() * all.height());
+    r.adjust(p.share.left() > 0 ? 6 : 0, p.share.top() > 0 ? 6 : 0, p.share.right() < 0.999 ? -6 : 0,
+             p.share.bottom() < 0.999 ? -6 : 0);
     if (!p.title.isEmpty())
         r.setTop(r.top() + titleHeight);
     return r;
 }
 
-Fit Canvas::fitOf(std::size_t panel) const { return fitInto(panels_[panel].drawing, panelRect(panels_[panel])); }
+Fit Canvas::fitOf(std::size_t panel) const {
+    return fitInto(panels_[panel].drawing, panelRect(panels_[panel]));
+}
 
 std::vector<Canvas::PanelHits> Canvas::measure() const {
     // Painting into nothing gives the areas: one loop decides where things are.
@@ -127,7 +131,8 @@ bool Canvas::editField(const QString& field) {
             if (QString::fromStdString(s.field) == field)
                 editor_->setText(QString::fromStdString(s.text));
     const int w = std::max(96, r.width() + 30);
-    editor_->setGeometry(std::clamp(r.center().x() - w / 2, 0, std::max(0, width() - w)), r.center().y() - 14, w, 28);
+    editor_->setGeometry(std::clamp(r.center().x() - w / 2, 0, std::max(0, width() - w)), r.center().y() - 14,
+                         w, 28);
     editor_->setProperty("wrong", false);
     wrong_->hide();
     editor_->show();
@@ -151,7 +156,8 @@ void Canvas::accept(bool next) {
         wrong_->setText(*problem);
         wrong_->setFixedWidth(250);
         wrong_->adjustSize();
-        wrong_->move(std::clamp(editor_->x(), 0, std::max(0, width() - 250)), editor_->geometry().bottom() + 2);
+        wrong_->move(std::clamp(editor_->x(), 0, std::max(0, width() - 250)),
+                     editor_->geometry().bottom() + 2);
         wrong_->show();
         wrong_->raise();
         return;
@@ -206,7 +212,9 @@ void Canvas::keyPressEvent(QKeyEvent* e) {
     QWidget::keyPressEvent(e);
 }
 
-bool Canvas::focusNextPrevChild(bool next) { return QWidget::focusNextPrevChild(next); }
+bool Canvas::focusNextPrevChild(bool next) {
+    return QWidget::focusNextPrevChild(next);
+}
 
 void Canvas::mousePressEvent(QMouseEvent* e) {
     if (e->button() != Qt::LeftButton)
@@ -234,7 +242,10 @@ void Canvas::mouseMoveEvent(QMouseEvent* e) {
         const bool label = h && h->second.label;
         const QString id = h ? QString::fromStdString(shapeOf(h->first, h->second).id) : QString();
         const bool grip = id.startsWith("piece:") || id.startsWith("item:");
-        setCursor(label ? Qt::IBeamCursor : grip && onDrag ? Qt::OpenHandCursor : id.startsWith("stock:") ? Qt::PointingHandCursor : Qt::ArrowCursor);
+        setCursor(label                     ? Qt::IBeamCursor
+                  : grip && onDrag          ? Qt::OpenHandCursor
+                  : id.startsWith("stock:") ? Qt::PointingHandCursor
+                                            : Qt::ArrowCursor);
         return;
     }
     if (turning_) {

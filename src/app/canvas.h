@@ -36,9 +36,11 @@ class Canvas : public QWidget {
     [[nodiscard]] QString description() const;
     void setEmptyText(const QString& text) { emptyText_ = text; }
 
-    /// Takes a typed answer for a field; gives a sentence when it is not understood, nothing when it was taken.
+    /// Takes a typed answer for a field; gives a sentence when it is not understood, nothing when it was
+    /// taken.
     std::function<std::optional<QString>(const QString& field, const QString& typed)> onTyped;
-    /// A drag of the thing with this id: millimetres from where it was taken hold of. phase 0 begin, 1 move, 2 end.
+    /// A drag of the thing with this id: millimetres from where it was taken hold of. phase 0 begin, 1 move,
+    /// 2 end.
     std::function<void(const QString& id, Point from, Point now, int phase, double mmPerPixel)> onDrag;
     std::function<void(const QString& id)> onClick;
     /// A drag that took hold of nothing: turns the piece.
@@ -64,7 +66,9 @@ class Canvas : public QWidget {
     [[nodiscard]] std::vector<PanelHits> measure() const;
     /// The topmost thing under a pixel; panel and shape index.
     [[nodiscard]] std::optional<std::pair<std::size_t, HitArea>> at(QPointF p) const;
-    [[nodiscard]] const Shape& shapeOf(std::size_t panel, const HitArea& h) const { return panels_[panel].drawing.shapes[h.shape]; }
+    [[nodiscard]] const Shape& shapeOf(std::size_t panel, const HitArea& h) const {
+        return panels_[panel].drawing.shapes[h.shape];
+    }
     void accept(bool next);
     void closeEditor();
     [[nodiscard]] QStringList fields() const;

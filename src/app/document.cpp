@@ -8,7 +8,9 @@
 
 namespace owl {
 
-Document::Document(Shop shop, QObject* parent) : QObject(parent), shop_(std::move(shop)) { plan_ = owl::plan(project_, shop_, catalog()); }
+Document::Document(Shop shop, QObject* parent) : QObject(parent), shop_(std::move(shop)) {
+    plan_ = owl::plan(project_, shop_, catalog());
+}
 
 void Document::replan() {
     plan_ = owl::plan(project_, shop_, catalog());
@@ -117,7 +119,9 @@ void Document::removeJournal() {
     QFile::remove(journal_ + ".path");
 }
 
-bool Document::journalWaits() const { return !journal_.isEmpty() && QFile::exists(journal_); }
+bool Document::journalWaits() const {
+    return !journal_.isEmpty() && QFile::exists(journal_);
+}
 
 std::optional<QString> Document::restoreJournal() {
     auto p = loadProject(journal_.toStdString());

@@ -25,8 +25,8 @@ class Document : public QObject {
     [[nodiscard]] QString undoName() const { return undo_.empty() ? QString() : undo_.back().name; }
     [[nodiscard]] QString redoName() const { return redo_.empty() ? QString() : redo_.back().name; }
 
-    /// Makes the edit one step of undo. Edits with the same non-empty key in a row are one step; an edit that changes
-    /// nothing is none; one that brings the value back to where the step began takes the step away.
+    /// Makes the edit one step of undo. Edits with the same non-empty key in a row are one step; an edit that
+    /// changes nothing is none; one that brings the value back to where the step began takes the step away.
     void apply(const Edit& edit, const QString& key = {});
     /// Ends a row of merged edits (the mouse was let go, the field left).
     void endMerge() { mergeKey_.clear(); }

@@ -10,7 +10,8 @@ namespace {
 /// Paints the shapes of one drawing one after the other.
 class Painter {
   public:
-    Painter(QPainter& p, const Drawing& d, const Fit& fit, const Theme& t, std::vector<HitArea>* hits, double textScale)
+    Painter(QPainter& p, const Drawing& d, const Fit& fit, const Theme& t, std::vector<HitArea>* hits,
+            double textScale)
         : p_(p), d_(d), fit_(fit), t_(t), hits_(hits), k_(textScale) {}
 
     void run() {
@@ -65,12 +66,16 @@ class Painter {
         const auto n = static_cast<int>(s.points.size());
         if (n == 0)
             return out;
-        const auto at = [&](int i) { return fit_.map(s.points[static_cast<std::size_t>(closed ? (i + n) % n : std::clamp(i, 0, n - 1))]); };
+        const auto at = [&](int i) {
+            return fit_.map(
+                s.points[static_cast<std::size_t>(closed ? (i + n) % n : std::clamp(i, 0, n - 1))]);
+        };
         out.moveTo(at(0));
         const int last = closed ? n : n - 1;
         for (int i = 0; i < last; ++i) {
             if (s.smooth)
-                out.cubicTo(at(i) + (at(i + 1) - at(i - 1)) / 6, at(i + 1) - (at(i + 2) - at(i)) / 6, at(i + 1));
+                out.cubicTo(at(i) + (at(i + 1) - at(i - 1)) / 6, at(i + 1) - (at(i + 2) - at(i)) / 6,
+                            at(i + 1));
             else
                 out.lineTo(at(i + 1));
         }
@@ -92,7 +97,8 @@ class Painter {
         p_.setBrush(s.fill == Tone::none ? QBrush(Qt::NoBrush) : QBrush(t_.of(s.fill)));
         if (s.stroke != Tone::none || s.fill != Tone::none)
             p_.drawPath(shape);
-        const bool wood = s.fill == Tone::woodFace || s.fill == Tone::woodEdge || s.fill == Tone::woodEnd || s.fill == Tone::fresh || s.fill == Tone::ghost;
+        const bool wood = s.fill == Tone::woodFace || s.fill == Tone::woodEdge || s.fill == Tone::woodEnd ||
+                          s.fill == Tone::fresh || s.fill == Tone::ghost;
         if (wood && (s.grain > -0.5 || s.grain < -1.5))
             grain(shape, s.grain);
         else if (s.fill == Tone::woodEnd)
@@ -147,7 +153,8 @@ class Painter {
         c.setAlpha(t_.name == ThemeName::paper ? 140 : 90);
         p_.setPen(QPen(c, 0.8 * k_));
         p_.setBrush(Qt::NoBrush);
-        const QPointF heart(box.center().x() + (noise(1) - 0.5) * box.width() * 0.4, box.bottom() + box.height() * 0.5 + 6);
+        const QPointF heart(box.center().x() + (noise(1) - 0.5) * box.width() * 0.4,
+                            box.bottom() + box.height() * 0.5 + 6);
         const double far = std::hypot(box.width(), box.height() * 2 + 12);
         int n = 0;
         for (double r = 5; r < far && n < 120; r += (3.5 + 2.5 * noise(++n)) * k_)
@@ -172,7 +179,9 @@ class Painter {
         p_.setPen(Qt::NoPen);
         p_.setBrush(t_.soft);
         for (int i = 0; i < 70; ++i)
-            p_.drawEllipse(QPointF(box.left() + noise(i) * box.width(), box.top() + noise(i + 99) * box.height()), 0.6 * k_, 0.6 * k_);
+            p_.drawEllipse(
+                QPointF(box.left() + noise(i) * box.width(), box.top() + noise(i + 99) * box.height()),
+                0.6 * k_, 0.6 * k_);
         p_.restore();
     }
 
@@ -187,7 +196,8 @@ class Painter {
             const QPointF from = fit_.map(s.points[s.points.size() - 2]);
             const double a = std::atan2(tip.y() - from.y(), tip.x() - from.x());
             const double r = (5 + 1.6 * s.width) * k_;
-            QPolygonF head{tip, tip - QPointF(std::cos(a - 0.42), std::sin(a - 0.42)) * r, tip - QPointF(std::cos(a + 0.42), std::sin(a + 0.42)) * r};
+            QPolygonF head{tip, tip - QPointF(std::cos(a - 0.42), std::sin(a - 0.42)) * r,
+                           tip - QPointF(std::cos(a + 0.42), std::sin(a + 0.42)) * r};
             p_.setPen(Qt::NoPen);
             p_.setBrush(t_.of(s.stroke));
             p_.drawPolygon(head);
@@ -305,7 +315,8 @@ Fit fitInto(const Drawing& d, const QRectF& area) {
     return f;
 }
 
-void paintDrawing(QPainter& painter, const Drawing& d, const QRectF& area, const Theme& theme, std::vector<HitArea>* hits, double textScale) {
+void paintDrawing(QPainter& painter, const Drawing& d, const QRectF& area, const Theme& theme,
+                  std::vector<HitArea>* hits, double textScale) {
     Drawing scaled = d;
     for (double* m : {&scaled.marginLeft, &scaled.marginTop, &scaled.marginRight, &scaled.marginBottom})
         *m *= textScale;

@@ -67,7 +67,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption demo("demo", "Open the demo, the Harbour Lane flat.");
     const QCommandLineOption book("book", "Print the build book to FILE without a screen.", "FILE");
     const QCommandLineOption shot("shot", "Write a picture of the window to FILE and end.", "FILE");
-    const QCommandLineOption shots("shots", "Write pictures of all stations, their names beginning with PREFIX, and end.", "PREFIX");
+    const QCommandLineOption shots(
+        "shots", "Write pictures of all stations, their names beginning with PREFIX, and end.", "PREFIX");
     const QCommandLineOption dusk("dusk", "Begin in the dark theme.");
     parser.addOptions({demo, book, shot, shots, dusk});
     parser.process(app);
@@ -95,11 +96,14 @@ int main(int argc, char** argv) {
 
     const bool pictures = parser.isSet(shot) || parser.isSet(shots);
     owl::Document document(openShop(parser.isSet(demo) || path == demoFile));
-    owl::setCurrentTheme(parser.isSet(dusk) || (!pictures && settings.value("theme") == "dusk") ? owl::ThemeName::dusk : owl::ThemeName::day);
+    owl::setCurrentTheme(parser.isSet(dusk) || (!pictures && settings.value("theme") == "dusk")
+                             ? owl::ThemeName::dusk
+                             : owl::ThemeName::day);
     app.setStyleSheet(owl::currentTheme().styleSheet());
     app.setFont(owl::uiFont(13));
     if (!pictures)
-        document.setJournal(QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) + "/journal.owl");
+        document.setJournal(QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) +
+                            "/journal.owl");
     owl::MainWindow window(&document);
     QPixmap icon(64, 64);
     icon.fill(Qt::transparent);
@@ -122,7 +126,9 @@ int main(int argc, char** argv) {
         QApplication::processEvents();
         if (parser.isSet(shots))
             takeShots(window, parser.value(shots));
-        return parser.isSet(shot) && !window.grab().save(parser.value(shot)) ? fail(parser.value(shot) + ": it cannot be written.") : 0;
+        return parser.isSet(shot) && !window.grab().save(parser.value(shot))
+                   ? fail(parser.value(shot) + ": it cannot be written.")
+                   : 0;
     }
     return QApplication::exec();
 }

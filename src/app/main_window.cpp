@@ -30,7 +30,9 @@
 namespace owl {
 namespace {
 
-QString words(const std::string& s) { return QString::fromStdString(s); }
+QString words(const std::string& s) {
+    return QString::fromStdString(s);
+}
 
 /// The drawing in the empty state, one tile for each kind.
 class KindTile : public QPushButton {
@@ -87,7 +89,8 @@ MainWindow::MainWindow(Document* document, QWidget* parent) : QMainWindow(parent
     setMinimumSize(1024, 680);
     askFile = [this](bool save, const QString& suggestion) {
         const QString filter = tr("Upright Owl projects (*.owl)");
-        return save ? QFileDialog::getSaveFileName(this, tr("Save the project"), suggestion, filter) : QFileDialog::getOpenFileName(this, tr("Open a project"), suggestion, filter);
+        return save ? QFileDialog::getSaveFileName(this, tr("Save the project"), suggestion, filter)
+                    : QFileDialog::getOpenFileName(this, tr("Open a project"), suggestion, filter);
     };
     askChoice = [this](const QString& question, const QStringList& answers) {
         QMessageBox box(this);
@@ -138,7 +141,9 @@ void MainWindow::buildBody() {
     perchScroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     perchScroll->setFocusPolicy(Qt::NoFocus);
     leftColumn->addWidget(perchScroll, 1);
-    for (const auto& [name, label] : {std::pair("addPiece", tr("+ Add a ledge")), std::pair("copyPiece", tr("Copy this one")), std::pair("removePiece", tr("Remove this one"))}) {
+    for (const auto& [name, label] :
+         {std::pair("addPiece", tr("+ Add a ledge")), std::pair("copyPiece", tr("Copy this one")),
+          std::pair("removePiece", tr("Remove this one"))}) {
         auto* b = new QPushButton(label);
         b->setObjectName("link");
         b->setProperty("action", QString(name));
@@ -180,7 +185,8 @@ void MainWindow::buildBody() {
     cutTools_ = new QWidget;
     auto* cutRow = new QHBoxLayout(cutTools_);
     cutRow->setContentsMargins(0, 0, 0, 0);
-    for (const auto& [name, label] : {std::pair("previousRow", tr("◂ before")), std::pair("nextRow", tr("next ▸"))}) {
+    for (const auto& [name, label] :
+         {std::pair("previousRow", tr("◂ before")), std::pair("nextRow", tr("next ▸"))}) {
         auto* b = new QPushButton(label);
         b->setObjectName("plain");
         connect(b, &QPushButton::clicked, this, [this, n = QString(name)] { actions_.at(n)->trigger(); });
@@ -217,7 +223,8 @@ QWidget* MainWindow::buildEmptyState() {
     auto* ask = new QLabel(tr("What are you putting on the wall?"));
     ask->setObjectName("title");
     column->addWidget(ask, 0, Qt::AlignHCenter);
-    auto* sub = new QLabel(tr("Choose a piece: sizes, wall and load start from sensible figures and can all be changed."));
+    auto* sub = new QLabel(
+        tr("Choose a piece: sizes, wall and load start from sensible figures and can all be changed."));
     sub->setObjectName("subtitle");
     column->addWidget(sub, 0, Qt::AlignHCenter);
     column->addSpacing(14);
@@ -249,7 +256,8 @@ QWidget* MainWindow::buildEmptyState() {
     return page;
 }
 
-QAction* MainWindow::action(const QString& name, const QString& label, const QKeySequence& key, std::function<void()> run) {
+QAction* MainWindow::action(const QString& name, const QString& label, const QKeySequence& key,
+                            std::function<void()> run) {
     auto* a = new QAction(label, this);
     a->setObjectName(name);
     a->setShortcut(key);
@@ -277,13 +285,16 @@ void MainWindow::buildActions() {
     file->addAction(action("save", tr("Save"), QKeySequence::Save, [this] { save(false); }));
     file->addAction(action("saveAs", tr("Save as .."), QKeySequence("Ctrl+Shift+S"), [this] { save(true); }));
     file->addSeparator();
-    file->addAction(action("print", tr("Build book: preview and print .."), QKeySequence::Print, [this] { printBook(); }));
-    file->addAction(action("export", tr("Write plan, lists and book into a folder"), QKeySequence("Ctrl+E"), [this] { exportFiles(); }));
+    file->addAction(action("print", tr("Build book: preview and print .."), QKeySequence::Print,
+                           [this] { printBook(); }));
+    file->addAction(action("export", tr("Write plan, lists and book into a folder"), QKeySequence("Ctrl+E"),
+                           [this] { exportFiles(); }));
     file->addSeparator();
     file->addAction(action("quit", tr("Quit"), QKeySequence::Quit, [this] { close(); }));
     QMenu* edit = menuBar()->addMenu(tr("&Edit"));
     edit->addAction(undo_ = action("undo", tr("Undo"), QKeySequence::Undo, [this] { doc_->undo(); }));
-    edit->addAction(redo_ = action("redo", tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] { doc_->redo(); }));
+    edit->addAction(redo_ =
+                        action("redo", tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] { doc_->redo(); }));
     edit->addSeparator();
     edit->addAction(action("addPiece", tr("Add a ledge"), QKeySequence("Ctrl+L"), [this] {
         if (doc_->project().walls.empty()) {
@@ -311,26 +322,44 @@ void MainWindow::buildActions() {
             choosePiece(words(doc_->project().pieces.back().id));
     }));
     edit->addAction(action("removePiece", tr("Remove this ledge"), QKeySequence("Ctrl+Backspace"), [this] {
-        doc_->apply({tr("Remove a ledge").toStdString(), [id = piece_.toStdString()](Project& p) { std::erase_if(p.pieces, [&](const Piece& q) { return q.id == id; }); }});
+        doc_->apply({tr("Remove a ledge").toStdString(), [id = piece_.toStdString()](Project& p) {
+                         std::erase_if(p.pieces, [&](const Piece& q) { return q.id == id; });
+                     }});
     }));
     QMenu* go = menuBar()->addMenu(tr("&Go"));
     for (int i = 0; i < stationCount; ++i)
-        go->addAction(action(QString("station%1").arg(i + 1), tr(stationName(static_cast<Station>(i))), QKeySequence(QString("Ctrl+%1").arg(i + 1)), [this, i] { goTo(static_cast<Station>(i)); }));
+        go->addAction(action(QString("station%1").arg(i + 1), tr(stationName(static_cast<Station>(i))),
+                             QKeySequence(QString("Ctrl+%1").arg(i + 1)),
+                             [this, i] { goTo(static_cast<Station>(i)); }));
     go->addSeparator();
-    go->addAction(action("nextRow", tr("Next in the list"), QKeySequence("Ctrl+Down"), [this] { strip_->table()->setCurrentCell(std::min(strip_->currentRow() + 1, strip_->table()->rowCount() - 1), 1); }));
-    go->addAction(action("previousRow", tr("Before in the list"), QKeySequence("Ctrl+Up"), [this] { strip_->table()->setCurrentCell(std::max(strip_->currentRow() - 1, 0), 1); }));
+    go->addAction(action("nextRow", tr("Next in the list"), QKeySequence("Ctrl+Down"), [this] {
+        strip_->table()->setCurrentCell(std::min(strip_->currentRow() + 1, strip_->table()->rowCount() - 1),
+                                        1);
+    }));
+    go->addAction(action("previousRow", tr("Before in the list"), QKeySequence("Ctrl+Up"), [this] {
+        strip_->table()->setCurrentCell(std::max(strip_->currentRow() - 1, 0), 1);
+    }));
     go->addAction(action("find", tr("Find anything"), QKeySequence("Ctrl+K"), [this] { openFinder(); }));
     QMenu* view = menuBar()->addMenu(tr("&View"));
-    view->addAction(action("theme", tr("Day or dusk"), QKeySequence("Ctrl+T"), [this] { setTheme(currentTheme().name == ThemeName::day ? ThemeName::dusk : ThemeName::day); }));
+    view->addAction(action("theme", tr("Day or dusk"), QKeySequence("Ctrl+T"), [this] {
+        setTheme(currentTheme().name == ThemeName::day ? ThemeName::dusk : ThemeName::day);
+    }));
     view->addAction(action("units", tr("Millimetres or inches"), QKeySequence("Ctrl+U"), [this] {
-        doc_->apply({tr("Units").toStdString(), [](Project& p) { p.style.units = p.style.units == Units::metric ? Units::imperial : Units::metric; }});
+        doc_->apply({tr("Units").toStdString(), [](Project& p) {
+                         p.style.units = p.style.units == Units::metric ? Units::imperial : Units::metric;
+                     }});
     }));
     for (int d : {16, 32, 64})
-        view->addAction(action(QString("tape%1").arg(d), tr("Tape to 1/%1 in").arg(d), {}, [this, d] { doc_->apply({tr("Tape fraction").toStdString(), [d](Project& p) { p.style.denominator = d; }}); }));
-    view->addAction(action("fold", tr("Fold the list away"), QKeySequence("Ctrl+J"), [this] { strip_->setFolded(!strip_->folded()); }));
-    view->addAction(action("working", tr("Show the working of the verdict"), QKeySequence("Ctrl+W"), [this] { showWorking(); }));
+        view->addAction(action(QString("tape%1").arg(d), tr("Tape to 1/%1 in").arg(d), {}, [this, d] {
+            doc_->apply({tr("Tape fraction").toStdString(), [d](Project& p) { p.style.denominator = d; }});
+        }));
+    view->addAction(action("fold", tr("Fold the list away"), QKeySequence("Ctrl+J"),
+                           [this] { strip_->setFolded(!strip_->folded()); }));
+    view->addAction(action("working", tr("Show the working of the verdict"), QKeySequence("Ctrl+W"),
+                           [this] { showWorking(); }));
     QMenu* help = menuBar()->addMenu(tr("&Help"));
-    help->addAction(action("shortcuts", tr("Shortcuts"), QKeySequence::HelpContents, [this] { showShortcuts(); }));
+    help->addAction(
+        action("shortcuts", tr("Shortcuts"), QKeySequence::HelpContents, [this] { showShortcuts(); }));
     fillRecent();
 }
 
@@ -340,7 +369,9 @@ void MainWindow::wire() {
     connect(perch_, &Perch::chosen, this, &MainWindow::choosePiece);
     connect(apart_, &QSlider::valueChanged, this, [this] { refreshBench(doc_->project(), doc_->plan()); });
     canvas_->onTyped = [this](const QString& f, const QString& t) { return typed(f, t); };
-    canvas_->onDrag = [this](const QString& id, Point from, Point now, int phase, double mm) { dragged(id, from, now, phase, mm); };
+    canvas_->onDrag = [this](const QString& id, Point from, Point now, int phase, double mm) {
+        dragged(id, from, now, phase, mm);
+    };
     canvas_->onClick = [this](const QString& id) { clicked(id); };
     notes_->onTyped = [this](const Field& f, const QString& t) -> std::optional<QString> {
         const auto edit = f.set(t.toStdString());
@@ -350,7 +381,8 @@ void MainWindow::wire() {
         }
         doc_->endMerge();
         const Edit e = *edit;
-        QTimer::singleShot(0, this, [this, e] { doc_->apply(e); }); // the panel is rebuilt; let its widget finish first
+        QTimer::singleShot(
+            0, this, [this, e] { doc_->apply(e); }); // the panel is rebuilt; let its widget finish first
         return std::nullopt;
     };
     notes_->onRemedy = [this](const Edit& e) {
@@ -393,7 +425,9 @@ void MainWindow::refresh() {
     notes_->setVisible(!empty);
     QStringList states;
     for (int i = 0; i < stationCount; ++i)
-        states << (empty ? QString("—") : words(stationState(p, doc_->plan(), piece_.toStdString(), static_cast<Station>(i))));
+        states << (empty
+                       ? QString("—")
+                       : words(stationState(p, doc_->plan(), piece_.toStdString(), static_cast<Station>(i))));
     trail_->show(states, station_);
     perch_->show(p, doc_->plan(), piece_);
     ledger_->show(p, doc_->plan(), piece_, false);
@@ -405,7 +439,8 @@ void MainWindow::refresh() {
     setWindowModified(doc_->modified());
     if (!empty) {
         strip_->show(stripOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_));
-        notes_->show(fieldsOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_), doc_->plan().findings, piece_);
+        notes_->show(fieldsOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_),
+                     doc_->plan().findings, piece_);
         refreshBench(p, doc_->plan());
     }
     if (doc_->journalWaits() && !doc_->modified() && !doc_->canUndo() && banner_->layout() == nullptr) {
@@ -453,7 +488,10 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
         return {{tr("Click a board to leave it out or take it in"), rackView(p, plan), {0, 0, 1, 1}, true}};
     case Station::hold:
         return {{tr("Section at a stud"), holdSection(p, plan, id), {0, 0, 0.42, 0.62}, true},
-                {tr("From the front: what each stud carries"), holdFront(p, plan, id), {0.42, 0, 0.58, 0.62}, true},
+                {tr("From the front: what each stud carries"),
+                 holdFront(p, plan, id),
+                 {0.42, 0, 0.58, 0.62},
+                 true},
                 {tr("Sag along the ledge"), sagCurve(p, plan, id), {0, 0.62, 1, 0.38}, true}};
     case Station::cut:
         return {{{}, cutView(p, plan, row), {0, 0, 1, 1}, true}};
@@ -468,7 +506,8 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
             o.apart = pp->steps[r].joint.empty() ? 0 : 0.4;
         }
         const QString title = pp && r < pp->steps.size() ? words(pp->steps[r].title) : tr("Finished");
-        return {{title, pieceView(p, plan, id, o), {0, 0, 1, 0.55}, true}, {tr("Finishing, with the drying clock"), scheduleView(p, plan), {0, 0.55, 1, 0.45}, true}};
+        return {{title, pieceView(p, plan, id, o), {0, 0, 1, 0.55}, true},
+                {tr("Finishing, with the drying clock"), scheduleView(p, plan), {0, 0.55, 1, 0.45}, true}};
     }
     case Station::hang: {
         WallViewOptions o;
@@ -488,16 +527,21 @@ void MainWindow::refreshBench(const Project& p, const Plan& plan) {
     title_->setText(tr(stationName(station_)));
     QString sub = piece ? words(piece->name) : QString();
     if (station_ == Station::place && wall)
-        sub = tr("%1, %2 wide").arg(words(wall->room.empty() ? wall->name : wall->room + (wall->name.empty() ? "" : ", " + wall->name)), words(formatLength(wall->width, p.style)));
+        sub = tr("%1, %2 wide")
+                  .arg(words(wall->room.empty() ? wall->name
+                                                : wall->room + (wall->name.empty() ? "" : ", " + wall->name)),
+                       words(formatLength(wall->width, p.style)));
     if (const PiecePlan* pp = plan.find(piece_.toStdString()); station_ == Station::hold && pp && pp->hold())
         sub = words(pp->hold()->option.name);
     subtitle_->setText(sub);
     pieceTools_->setVisible(station_ == Station::piece);
     cutTools_->setVisible(station_ == Station::cut || station_ == Station::build);
     canvas_->setAccessibleName(tr("Drawing: %1").arg(title_->text()));
-    canvas_->setEmptyText(station_ == Station::wood  ? tr("No board of this wood and thickness in rack or shop. See the notes at the right.")
-                          : station_ == Station::cut ? tr("Nothing to cut: no board fits. See the notes at the right.")
-                                                     : tr("Nothing to draw yet."));
+    canvas_->setEmptyText(
+        station_ == Station::wood
+            ? tr("No board of this wood and thickness in rack or shop. See the notes at the right.")
+        : station_ == Station::cut ? tr("Nothing to cut: no board fits. See the notes at the right.")
+                                   : tr("Nothing to draw yet."));
     canvas_->onTurn = station_ == Station::piece ? std::function<void(QPoint)>([this](QPoint d) {
         turn_ = std::clamp(turn_ + d.x() * 0.5, -80.0, 80.0);
         tilt_ = std::clamp(tilt_ + d.y() * 0.4, -35.0, 80.0);
@@ -516,7 +560,9 @@ std::optional<QString> MainWindow::typed(const QString& field, const QString& te
             if (!edit)
                 return words(edit.error());
             doc_->endMerge();
-            if (text != words(f.value)) // the rounded number was left as it stands: nothing is changed by looking at it
+            if (text !=
+                words(
+                    f.value)) // the rounded number was left as it stands: nothing is changed by looking at it
                 doc_->apply(*edit);
             return std::nullopt;
         }
@@ -547,7 +593,8 @@ void MainWindow::dragPiece(const QString& id, Point moved, int phase, double mmP
     const Length reach = Length::mm(9 * mmPerPixel);
     const Length wanted = roundToTape(dragLeft_ + Length::mm(moved.x), style);
     const Snap snap = snapPiece(*wall, wanted, ledgeOf(*piece).length, reach);
-    const Length z = std::clamp(roundToTape(dragBottom_ - Length::mm(moved.y), style), Length(), wall->height);
+    const Length z =
+        std::clamp(roundToTape(dragBottom_ - Length::mm(moved.y), style), Length(), wall->height);
     doc_->apply({tr("Move %1").arg(words(piece->name)).toStdString(),
                  [key = id.toStdString(), left = snap.left, z](Project& p) {
                      for (auto& q : p.pieces)
@@ -568,7 +615,8 @@ void MainWindow::dragItem(const QString& id, Point moved, int phase) {
     const Piece* piece = doc_->project().findPiece(piece_.toStdString());
     if (!piece)
         return;
-    const auto item = std::find_if(piece->load.items.begin(), piece->load.items.end(), [&](const LoadItem& i) { return i.id == id.toStdString(); });
+    const auto item = std::find_if(piece->load.items.begin(), piece->load.items.end(),
+                                   [&](const LoadItem& i) { return i.id == id.toStdString(); });
     if (item == piece->load.items.end())
         return;
     if (phase == 0) {
@@ -576,7 +624,8 @@ void MainWindow::dragItem(const QString& id, Point moved, int phase) {
         return;
     }
     const Length most = std::max(Length(), ledgeOf(*piece).length - item->width);
-    const Length x = std::clamp(roundToTape(dragLeft_ + Length::mm(moved.x), doc_->project().style), Length(), most);
+    const Length x =
+        std::clamp(roundToTape(dragLeft_ + Length::mm(moved.x), doc_->project().style), Length(), most);
     doc_->apply({tr("Move %1").arg(words(item->name)).toStdString(),
                  [p = piece_.toStdString(), i = id.toStdString(), x](Project& project) {
                      for (auto& q : project.pieces)
@@ -599,7 +648,8 @@ void MainWindow::clicked(const QString& id) {
                              p.wood.leftOut.insert(s);
                      }});
     else if (id.startsWith("part:")) {
-        const StripTable t = stripOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), station_);
+        const StripTable t =
+            stripOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), station_);
         const auto it = std::find(t.ids.begin(), t.ids.end(), id.toStdString());
         if (it != t.ids.end())
             strip_->table()->setCurrentCell(static_cast<int>(it - t.ids.begin()), 0);
@@ -624,7 +674,8 @@ void MainWindow::nudge(int dx, int dz, bool far) {
     const Piece* piece = doc_->project().findPiece(piece_.toStdString());
     if (!piece)
         return;
-    const Length unit = (doc_->project().style.units == Units::metric ? 1_mm : Length::inches(1, 16)) * (far ? 10 : 1);
+    const Length unit =
+        (doc_->project().style.units == Units::metric ? 1_mm : Length::inches(1, 16)) * (far ? 10 : 1);
     const Length left = std::max(Length(), pieceLeft(doc_->project(), *piece) + unit * dx);
     const Length z = std::max(Length(), piece->place.z + unit * dz);
     doc_->apply({tr("Move %1").arg(words(piece->name)).toStdString(),
@@ -683,7 +734,8 @@ void MainWindow::showShortcuts() {
     w.formula = "Type lengths as 37 5/8, 956, 95.6 cm, 3' 1 5/8, or sums such as 5 1/2 + 1/8.";
     for (const auto& [name, a] : actions_)
         if (!a->shortcut().isEmpty())
-            w.values.emplace_back(a->shortcut().toString(QKeySequence::NativeText).toStdString(), a->text().toStdString());
+            w.values.emplace_back(a->shortcut().toString(QKeySequence::NativeText).toStdString(),
+                                  a->text().toStdString());
     w.values.emplace_back("W", "working of the verdict");
     w.values.emplace_back("Arrows, in Place", "move the ledge; with Shift ten times as far");
     w.values.emplace_back("Enter, on the drawing", "type its dimensions; Tab goes to the next");
@@ -696,7 +748,8 @@ void MainWindow::openFinder() {
     std::vector<Finder::Entry> entries;
     for (const auto& [name, a] : actions_)
         if (a->isEnabled())
-            entries.push_back({a->text(), a->shortcut().toString(QKeySequence::NativeText), [a = a] { a->trigger(); }});
+            entries.push_back(
+                {a->text(), a->shortcut().toString(QKeySequence::NativeText), [a = a] { a->trigger(); }});
     if (!piece_.isEmpty())
         for (int i = 0; i < stationCount; ++i) {
             const auto s = static_cast<Station>(i);
@@ -727,14 +780,17 @@ void MainWindow::hover(const Edit* edit) {
 
 void MainWindow::say(const QString& sentence, bool bad) {
     message_->setText(sentence);
-    message_->setStyleSheet(QString("color:%1;font-size:12px").arg((bad ? currentTheme().fails : currentTheme().info).name()));
+    message_->setStyleSheet(
+        QString("color:%1;font-size:12px").arg((bad ? currentTheme().fails : currentTheme().info).name()));
     QTimer::singleShot(bad ? 9000 : 4000, message_, [this, sentence] {
         if (message_->text() == sentence)
             message_->clear();
     });
 }
 
-QString MainWindow::message() const { return message_->text(); }
+QString MainWindow::message() const {
+    return message_->text();
+}
 
 void MainWindow::setTheme(ThemeName name) {
     setCurrentTheme(name);
@@ -756,7 +812,8 @@ void MainWindow::newFrom(const QString& kind) {
     if (doc_->project().walls.empty() && doc_->project().pieces.empty()) {
         doc_->apply({tr("New ledge").toStdString(), [fresh](Project& q) { q = fresh; }});
     } else { // a wall is there already: the piece goes on it
-        doc_->apply({tr("Add a ledge").toStdString(), [kind](Project& q) { addPiece(q, kind.toStdString(), q.walls.front().id); }});
+        doc_->apply({tr("Add a ledge").toStdString(),
+                     [kind](Project& q) { addPiece(q, kind.toStdString(), q.walls.front().id); }});
     }
     goTo(Station::place);
 }
@@ -774,7 +831,9 @@ void MainWindow::openFile(const QString& path) {
 bool MainWindow::save(bool as) {
     QString path = doc_->path();
     if (as || path.isEmpty() || path.startsWith(":/"))
-        path = askFile(true, path.startsWith(":/") || path.isEmpty() ? QDir::homePath() + "/" + words(doc_->project().name) + ".owl" : path);
+        path = askFile(true, path.startsWith(":/") || path.isEmpty()
+                                 ? QDir::homePath() + "/" + words(doc_->project().name) + ".owl"
+                                 : path);
     if (path.isEmpty())
         return false;
     if (!path.endsWith(".owl"))
@@ -791,7 +850,8 @@ bool MainWindow::save(bool as) {
 bool MainWindow::mayLeave() {
     if (!doc_->modified() || doc_->project().pieces.empty())
         return true;
-    const int answer = askChoice(tr("Save the changes to %1 first?").arg(words(doc_->project().name)), {tr("Save"), tr("Do not save"), tr("Stay")});
+    const int answer = askChoice(tr("Save the changes to %1 first?").arg(words(doc_->project().name)),
+                                 {tr("Save"), tr("Do not save"), tr("Stay")});
     return answer == 0 ? save(false) : answer == 1;
 }
 
@@ -808,25 +868,34 @@ void MainWindow::remember(const QString& path) {
 void MainWindow::fillRecent() {
     recent_->clear();
     for (const QString& f : QSettings().value("recent").toStringList())
-        recent_->addAction(QFileInfo(f).fileName(), this, [this, f] {
-            if (mayLeave())
-                openFile(f);
-        })->setToolTip(f);
+        recent_
+            ->addAction(QFileInfo(f).fileName(), this,
+                        [this, f] {
+                            if (mayLeave())
+                                openFile(f);
+                        })
+            ->setToolTip(f);
     recent_->setEnabled(!recent_->isEmpty());
 }
 
 void MainWindow::printBook() {
     QPrinter printer(QPrinter::HighResolution);
-    printer.setPageSize(doc_->project().style.units == Units::metric ? QPageSize(QPageSize::A4) : QPageSize(QPageSize::Letter));
+    printer.setPageSize(doc_->project().style.units == Units::metric ? QPageSize(QPageSize::A4)
+                                                                     : QPageSize(QPageSize::Letter));
     printer.setPageMargins(QMarginsF(15, 14, 15, 12), QPageLayout::Millimeter);
     printer.setColorMode(QPrinter::GrayScale);
     QPrintPreviewDialog dialog(&printer, this);
-    connect(&dialog, &QPrintPreviewDialog::paintRequested, this, [this](QPrinter* p) { owl::printBook(*p, buildBook(doc_->project(), doc_->plan()), words(doc_->project().name)); });
+    connect(&dialog, &QPrintPreviewDialog::paintRequested, this, [this](QPrinter* p) {
+        owl::printBook(*p, buildBook(doc_->project(), doc_->plan()), words(doc_->project().name));
+    });
     dialog.exec();
 }
 
 void MainWindow::exportFiles() {
-    const QString suggestion = (doc_->path().isEmpty() || doc_->path().startsWith(":/") ? QDir::homePath() : QFileInfo(doc_->path()).absolutePath()) + "/" + words(doc_->project().name) + " book.pdf";
+    const QString suggestion =
+        (doc_->path().isEmpty() || doc_->path().startsWith(":/") ? QDir::homePath()
+                                                                 : QFileInfo(doc_->path()).absolutePath()) +
+        "/" + words(doc_->project().name) + " book.pdf";
     const QString pdf = askFile(true, suggestion);
     if (pdf.isEmpty())
         return;
@@ -836,11 +905,12 @@ void MainWindow::exportFiles() {
         say(*problem, true);
         return;
     }
-    const std::pair<const char*, std::string> files[] = {{" plan.json", planJson(doc_->project(), doc_->plan()).dump(2) + "\n"},
-                                                         {" cut-job.json", cutJobJson(doc_->plan().cutJob).dump(2) + "\n"},
-                                                         {" cut list.csv", cutListCsv(doc_->project(), doc_->plan())},
-                                                         {" shopping.csv", shoppingCsv(doc_->plan())},
-                                                         {" wall marks.csv", marksCsv(doc_->project(), doc_->plan())}};
+    const std::pair<const char*, std::string> files[] = {
+        {" plan.json", planJson(doc_->project(), doc_->plan()).dump(2) + "\n"},
+        {" cut-job.json", cutJobJson(doc_->plan().cutJob).dump(2) + "\n"},
+        {" cut list.csv", cutListCsv(doc_->project(), doc_->plan())},
+        {" shopping.csv", shoppingCsv(doc_->plan())},
+        {" wall marks.csv", marksCsv(doc_->project(), doc_->plan())}};
     for (const auto& [name, text] : files)
         if (const auto ok = writeFileSafely((stem + name).toStdString(), text, false); !ok) {
             say(words(ok.error()), true);

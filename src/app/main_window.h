@@ -67,7 +67,8 @@ class MainWindow : public QMainWindow {
     void fillRecent();
     void printBook();
     void exportFiles();
-    QAction* action(const QString& name, const QString& label, const QKeySequence& key, std::function<void()> run);
+    QAction* action(const QString& name, const QString& label, const QKeySequence& key,
+                    std::function<void()> run);
 
     Document* doc_;
     Station station_ = Station::place;

@@ -16,7 +16,9 @@
 namespace owl {
 namespace {
 
-QString words(const std::string& s) { return QString::fromStdString(s); }
+QString words(const std::string& s) {
+    return QString::fromStdString(s);
+}
 
 /// A wheel over a closed box must scroll the panel, not change the choice.
 class QuietCombo : public QComboBox {
@@ -57,7 +59,8 @@ Notes::Notes(QWidget* parent) : QScrollArea(parent) {
     setFocusPolicy(Qt::NoFocus);
 }
 
-void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& findings, const QString& piece) {
+void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& findings,
+                 const QString& piece) {
     showing_ = true;
     const int scroll = verticalScrollBar()->value();
     QString focused;
@@ -134,7 +137,9 @@ QVBoxLayout* Notes::addGroup(QVBoxLayout* into, const QString& heading, bool fir
     return column;
 }
 
-QWidget* Notes::inputOf(const QString& id) const { return widget() ? widget()->findChild<QWidget*>("field:" + id) : nullptr; }
+QWidget* Notes::inputOf(const QString& id) const {
+    return widget() ? widget()->findChild<QWidget*>("field:" + id) : nullptr;
+}
 
 bool Notes::focusField(const QString& id) {
     QWidget* w = inputOf(id);
@@ -247,7 +252,10 @@ void Notes::addField(QVBoxLayout* into, const Field& field) {
 
 void Notes::addFinding(QVBoxLayout* into, const Finding& f) {
     const Theme& t = currentTheme();
-    const QColor edge = f.severity == Severity::blocks ? t.fails : f.severity == Severity::warns ? t.accent : f.id == "good_height" ? t.holds : t.info;
+    const QColor edge = f.severity == Severity::blocks  ? t.fails
+                        : f.severity == Severity::warns ? t.accent
+                        : f.id == "good_height"         ? t.holds
+                                                        : t.info;
     auto* card = new Card(edge, nullptr);
     card->setAccessibleName(words(f.title));
     auto* column = new QVBoxLayout(card);

@@ -10,7 +10,9 @@
 
 namespace owl {
 namespace {
-QString words(const std::string& s) { return QString::fromStdString(s); }
+QString words(const std::string& s) {
+    return QString::fromStdString(s);
+}
 } // namespace
 
 WorkingCard::WorkingCard(QWidget* parent) : QFrame(parent, Qt::Popup) {
@@ -56,8 +58,10 @@ void WorkingCard::show(const QString& title, const Working& w, const QPoint& glo
     adjustSize();
     const QRect room = parentWidget()->geometry();
     const QPoint low = parentWidget()->mapToGlobal(QPoint(8, 8));
-    const QPoint high = parentWidget()->mapToGlobal(QPoint(room.width() - width() - 8, room.height() - sizeHint().height() - 8));
-    move(std::clamp(globalPos.x(), low.x(), std::max(low.x(), high.x())), std::clamp(globalPos.y(), low.y(), std::max(low.y(), high.y())));
+    const QPoint high = parentWidget()->mapToGlobal(
+        QPoint(room.width() - width() - 8, room.height() - sizeHint().height() - 8));
+    move(std::clamp(globalPos.x(), low.x(), std::max(low.x(), high.x())),
+         std::clamp(globalPos.y(), low.y(), std::max(low.y(), high.y())));
     QFrame::show();
     setFocus();
 }
@@ -96,7 +100,8 @@ void Finder::filter() {
     const QStringList parts = input_->text().split(' ', Qt::SkipEmptyParts);
     for (std::size_t i = 0; i < entries_.size(); ++i) {
         const QString all = entries_[i].label + " " + entries_[i].hint;
-        if (std::all_of(parts.begin(), parts.end(), [&](const QString& p) { return all.contains(p, Qt::CaseInsensitive); })) {
+        if (std::all_of(parts.begin(), parts.end(),
+                        [&](const QString& p) { return all.contains(p, Qt::CaseInsensitive); })) {
             list_->addItem(entries_[i].label + (entries_[i].hint.isEmpty() ? "" : "    " + entries_[i].hint));
             shown_.push_back(i);
         }

@@ -22,7 +22,9 @@ QIcon feather(Status s) {
 
 } // namespace
 
-Strip::Strip(QWidget* parent) : QWidget(parent), title_(new QLabel), fold_(new QPushButton), detail_(new QLabel), table_(new QTableWidget) {
+Strip::Strip(QWidget* parent)
+    : QWidget(parent), title_(new QLabel), fold_(new QPushButton), detail_(new QLabel),
+      table_(new QTableWidget) {
     setObjectName("strip");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 4, 0, 0);
@@ -67,7 +69,9 @@ Strip::Strip(QWidget* parent) : QWidget(parent), title_(new QLabel), fold_(new Q
     connect(table_, &QTableWidget::cellDoubleClicked, this, [this](int row, int col) {
         const auto r = static_cast<std::size_t>(row);
         if (onWorking && r < data_.workings.size() && !data_.workings[r].formula.empty())
-            onWorking(data_.workings[r], table_->viewport()->mapToGlobal(table_->visualRect(table_->model()->index(row, col)).bottomLeft()));
+            onWorking(data_.workings[r],
+                      table_->viewport()->mapToGlobal(
+                          table_->visualRect(table_->model()->index(row, col)).bottomLeft()));
     });
     setFolded(false);
 }
@@ -116,7 +120,9 @@ void Strip::fitColumns() {
     table_->horizontalHeader()->setStretchLastSection(true);
 }
 
-int Strip::currentRow() const { return table_->currentRow(); }
+int Strip::currentRow() const {
+    return table_->currentRow();
+}
 
 void Strip::show(const StripTable& table) {
     const int row = data_.ids == table.ids ? table_->currentRow() : -1;
@@ -144,13 +150,15 @@ void Strip::fill() {
         const auto& row = data_.rows[static_cast<std::size_t>(r)];
         for (int c = 0; c < table_->columnCount() && c < static_cast<int>(row.size()); ++c) {
             auto* item = new QTableWidgetItem(QString::fromStdString(row[static_cast<std::size_t>(c)]));
-            const bool numeric = std::find(data_.numeric.begin(), data_.numeric.end(), c) != data_.numeric.end();
+            const bool numeric =
+                std::find(data_.numeric.begin(), data_.numeric.end(), c) != data_.numeric.end();
             item->setTextAlignment((numeric ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
             item->setToolTip(item->text());
             item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
             if (c == data_.tick) {
                 item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-                const bool on = static_cast<std::size_t>(r) < data_.ticked.size() && data_.ticked[static_cast<std::size_t>(r)];
+                const bool on = static_cast<std::size_t>(r) < data_.ticked.size() &&
+                                data_.ticked[static_cast<std::size_t>(r)];
                 item->setCheckState(on ? Qt::Checked : Qt::Unchecked);
                 item->setData(Qt::AccessibleTextRole, QString::fromStdString(row.size() > 1 ? row[1] : ""));
             }

@@ -120,7 +120,8 @@ QColor Theme::of(Tone tone) const {
     case Tone::furnitureLine:
         return print ? QColor("#aaaaaa") : dark ? QColor("#5b6d78") : QColor("#a9b4b1");
     case Tone::person:
-        return print ? QColor("#eeeeee") : alpha(dark ? QColor("#8fa3ac") : QColor("#8fa3a0"), dark ? 50 : 60);
+        return print ? QColor("#eeeeee")
+                     : alpha(dark ? QColor("#8fa3ac") : QColor("#8fa3a0"), dark ? 50 : 60);
     case Tone::woodFace:
         return wood;
     case Tone::woodEdge:
@@ -225,7 +226,8 @@ QSlider:focus { border: 1px solid %6; border-radius: 6px; }
 QToolTip { background: %3; color: %2; border: 1px solid %4; padding: 4px; }
 QFrame#rule { background: %4; } QFrame#banner { background: %7; border-bottom: 1px solid %6; }
 )")
-        .arg(paper.name(), ink.name(), surface.name(), line.name(), soft.name(), accent.name(), raised.name(), onAccent.name(), fails.name())
+        .arg(paper.name(), ink.name(), surface.name(), line.name(), soft.name(), accent.name(), raised.name(),
+             onAccent.name(), fails.name())
         .arg(accentText.name(), info.name());
 }
 
@@ -236,8 +238,12 @@ const Theme& theme(ThemeName name) {
     return name == ThemeName::day ? d : name == ThemeName::dusk ? n : p;
 }
 
-const Theme& currentTheme() { return theme(g_current); }
-void setCurrentTheme(ThemeName name) { g_current = name; }
+const Theme& currentTheme() {
+    return theme(g_current);
+}
+void setCurrentTheme(ThemeName name) {
+    g_current = name;
+}
 
 QFont uiFont(int px, bool bold) {
     QFont f;
@@ -249,7 +255,9 @@ QFont uiFont(int px, bool bold) {
 
 double contrast(const QColor& a, const QColor& b) {
     const auto luminance = [](const QColor& c) {
-        const auto part = [](double v) { return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+        const auto part = [](double v) {
+            return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
+        };
         return 0.2126 * part(c.redF()) + 0.7152 * part(c.greenF()) + 0.0722 * part(c.blueF());
     };
     const double x = luminance(a);

@@ -14,7 +14,8 @@ enum class ThemeName { day, dusk, paper };
 
 struct Theme {
     ThemeName name = ThemeName::day;
-    QColor paper, surface, raised, ink, soft, line, accent, accentText, holds, near, fails, info, bar, barText, barSoft, onAccent;
+    QColor paper, surface, raised, ink, soft, line, accent, accentText, holds, near, fails, info, bar,
+        barText, barSoft, onAccent;
     QColor wood, woodEdge, woodEnd, grain, steel;
     [[nodiscard]] QColor of(Tone tone) const;
     [[nodiscard]] QColor of(Status status) const;

@@ -78,7 +78,8 @@ int doCheck(const Options& o, std::ostream& out) {
     const Project project = orStop(loadProject(o.file));
     const Plan p = plan(project, openShop(o.shop), catalog());
     for (const auto& f : p.findings) {
-        out << severityName(f.severity) << ": " << (f.piece.empty() ? "" : f.piece + ": ") << f.title << ". " << f.text;
+        out << severityName(f.severity) << ": " << (f.piece.empty() ? "" : f.piece + ": ") << f.title << ". "
+            << f.text;
         for (const auto& r : f.remedies)
             out << " [" << r.name << "]";
         out << "\n";
@@ -92,7 +93,9 @@ int doCut(const Options& o, std::ostream& out, std::ostream& err) {
     CutEffort effort;
     effort.tries = 4000;
     const auto begin = std::chrono::steady_clock::now();
-    effort.stop = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count() > o.seconds; };
+    effort.stop = [&] {
+        return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count() > o.seconds;
+    };
     const CutPlan p = solveCutJob(job, effort);
     if (const std::string fault = faultIn(job, p); !fault.empty())
         throw Stop{unwritable, "the plan failed its own check and is not written: " + fault};
@@ -190,7 +193,9 @@ const std::vector<Command>& commands() {
          },
          doCut},
         {"strength", "Evaluate structure cases.",
-         [](CLI::App& a, Options& o) { a.add_option("CASES", o.file, "a file of structure cases (JSON)")->required(); },
+         [](CLI::App& a, Options& o) {
+             a.add_option("CASES", o.file, "a file of structure cases (JSON)")->required();
+         },
          [](const Options& o, std::ostream& out, std::ostream&) { return doStrength(o, out); }},
         {"new", "Print a project with one piece of a kind.",
          [](CLI::App& a, Options& o) {

@@ -49,7 +49,8 @@ class TestCli : public QObject {
         const Ran r = run({"plan", demoPath, "--out", out});
         QCOMPARE(r.code, 0);
         QVERIFY(r.out.empty());
-        for (const char* f : {"plan.json", "cut-job.json", "cut-plan.json", "cut-list.csv", "shopping.csv", "wall-marks.csv"}) {
+        for (const char* f : {"plan.json", "cut-job.json", "cut-plan.json", "cut-list.csv", "shopping.csv",
+                              "wall-marks.csv"}) {
             QVERIFY2(std::filesystem::exists(out + "/" + f), f);
             QVERIFY2(r.err.find(f) != std::string::npos, f);
         }
@@ -77,11 +78,17 @@ class TestCli : public QObject {
     void badInputIsOneSentence_data() {
         QTest::addColumn<QStringList>("args");
         QTest::addColumn<QString>("says");
-        QTest::newRow("no such project") << QStringList{"check", "/nowhere/x.owl"} << "/nowhere/x.owl: there is no such file.\n";
+        QTest::newRow("no such project")
+            << QStringList{"check", "/nowhere/x.owl"} << "/nowhere/x.owl: there is no such file.\n";
         QTest::newRow("a folder") << QStringList{"plan", "/tmp"} << "/tmp: this is a folder, not a file.\n";
-        QTest::newRow("unknown kind") << QStringList{"new", "sofa"} << "\"sofa\" is not a kind of piece this version knows; it knows ledge.\n";
-        QTest::newRow("unknown units") << QStringList{"new", "ledge", "--units", "ell"} << "--units: \"ell\" is not known; it can be mm or in.\n";
-        QTest::newRow("no such shop") << QStringList{"plan", QString::fromStdString(demoPath), "--shop", "/nowhere/shop.db"} << "/nowhere/shop.db: there is no such shop database.\n";
+        QTest::newRow("unknown kind")
+            << QStringList{"new", "sofa"}
+            << "\"sofa\" is not a kind of piece this version knows; it knows ledge.\n";
+        QTest::newRow("unknown units") << QStringList{"new", "ledge", "--units", "ell"}
+                                       << "--units: \"ell\" is not known; it can be mm or in.\n";
+        QTest::newRow("no such shop")
+            << QStringList{"plan", QString::fromStdString(demoPath), "--shop", "/nowhere/shop.db"}
+            << "/nowhere/shop.db: there is no such shop database.\n";
     }
     void badInputIsOneSentence() {
         QFETCH(QStringList, args);
@@ -125,7 +132,8 @@ class TestCli : public QObject {
     void cutPlansAJob() {
         QTemporaryDir dir;
         const std::string out = dir.filePath("plan.json").toStdString();
-        const Ran r = run({"cut", test::sourcePath("tests/data/forty-parts.json"), "--out", out, "--seconds", "1"});
+        const Ran r =
+            run({"cut", test::sourcePath("tests/data/forty-parts.json"), "--out", out, "--seconds", "1"});
         QCOMPARE(r.code, 0);
         const auto plan = nlohmann::json::parse(test::textOf(out));
         QVERIFY(plan.at("lower_bound").get<double>() <= plan.at("cost").get<double>());
@@ -136,7 +144,9 @@ class TestCli : public QObject {
         const Ran r = run({"strength", test::sourcePath("tests/data/structure-cases.json")});
         QCOMPARE(r.code, 0);
         const auto results = nlohmann::json::parse(r.out).at("results");
-        const auto cases = nlohmann::json::parse(test::textOf(test::sourcePath("tests/data/structure-cases.json"))).at("cases");
+        const auto cases =
+            nlohmann::json::parse(test::textOf(test::sourcePath("tests/data/structure-cases.json")))
+                .at("cases");
         QCOMPARE(results.size(), cases.size());
         for (std::size_t i = 0; i < cases.size(); ++i) {
             QCOMPARE(results[i].at("id"), cases[i].at("id"));

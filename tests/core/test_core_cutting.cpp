@@ -59,7 +59,8 @@ class TestCutting : public QObject {
     Q_OBJECT
   private slots:
     void theWorkedExample() {
-        const CutJob j = job({board("new", 1000, 100, 10), board("rack", 650, 100, 0, 1)}, {part("long", 600, 100, 2), part("short", 300, 100, 3)});
+        const CutJob j = job({board("new", 1000, 100, 10), board("rack", 650, 100, 0, 1)},
+                             {part("long", 600, 100, 2), part("short", 300, 100, 3)});
         const CutPlan p = solveCutJob(j);
         QCOMPARE(p.status, CutStatus::optimal);
         QCOMPARE(p.cost, Money(20'000'000));
@@ -118,7 +119,10 @@ class TestCutting : public QObject {
 
     void aPinwheelIsNotSawable() {
         const double k = 0;
-        const std::vector<Offcut> pinwheel{{0_mm, 0_mm, 60_mm, 40_mm}, {60_mm, 0_mm, 40_mm, 60_mm}, {40_mm, 60_mm, 60_mm, 40_mm}, {0_mm, 40_mm, 40_mm, 60_mm}};
+        const std::vector<Offcut> pinwheel{{0_mm, 0_mm, 60_mm, 40_mm},
+                                           {60_mm, 0_mm, 40_mm, 60_mm},
+                                           {40_mm, 60_mm, 60_mm, 40_mm},
+                                           {0_mm, 40_mm, 40_mm, 60_mm}};
         QVERIFY(!guillotine(pinwheel));
         QVERIFY(guillotine({pinwheel[0], pinwheel[1]}));
         QCOMPARE(k, 0.0);
@@ -147,12 +151,16 @@ class TestCutting : public QObject {
             std::vector<CutStock> stock;
             const int kinds = *rc::gen::inRange(1, 4);
             for (int i = 0; i < kinds; ++i)
-                stock.push_back(board("s" + std::to_string(i), *rc::gen::inRange(600, 2500), *rc::gen::inRange(90, 300), *rc::gen::inRange(0, 30),
-                                      *rc::gen::inRange(0, 2) ? std::optional<int>() : std::optional<int>(*rc::gen::inRange(0, 4))));
+                stock.push_back(board("s" + std::to_string(i), *rc::gen::inRange(600, 2500),
+                                      *rc::gen::inRange(90, 300), *rc::gen::inRange(0, 30),
+                                      *rc::gen::inRange(0, 2) ? std::optional<int>()
+                                                              : std::optional<int>(*rc::gen::inRange(0, 4))));
             std::vector<CutPart> parts;
             const int n = *rc::gen::inRange(1, 14);
             for (int i = 0; i < n; ++i)
-                parts.push_back(part("p" + std::to_string(i), *rc::gen::inRange(60, 1200), *rc::gen::inRange(30, 200), *rc::gen::inRange(0, 6), *rc::gen::inRange(0, 2) == 1));
+                parts.push_back(part("p" + std::to_string(i), *rc::gen::inRange(60, 1200),
+                                     *rc::gen::inRange(30, 200), *rc::gen::inRange(0, 6),
+                                     *rc::gen::inRange(0, 2) == 1));
             const CutJob j = job(stock, parts, 3.2, *rc::gen::inRange(0, 12));
             CutEffort effort;
             effort.tries = 8;
@@ -176,7 +184,8 @@ class TestCutting : public QObject {
     }
 
     void aSearchCanBeStopped() {
-        const CutJob j = readCutJob(test::textOf(test::sourcePath("tests/data/forty-parts.json")), "x").value();
+        const CutJob j =
+            readCutJob(test::textOf(test::sourcePath("tests/data/forty-parts.json")), "x").value();
         CutEffort e;
         e.tries = 1'000'000;
         int asked = 0;
@@ -189,22 +198,32 @@ class TestCutting : public QObject {
     void spoiledPlansAreCaught_data() {
         QTest::addColumn<QString>("how");
         QTest::addColumn<QString>("fault");
-        QTest::newRow("a part twice") << "twice" << "short: 1 too many";
-        QTest::newRow("a part gone") << "gone" << "missing";
-        QTest::newRow("pushed together") << "together" << "less than a kerf apart";
-        QTest::newRow("pushed off the board") << "off" << "something lies outside";
-        QTest::newRow("cheaper on paper") << "cheap" << "the cost does not add up";
-        QTest::newRow("a bound above the cost") << "bound" << "the bound lies above the cost";
-        QTest::newRow("shrunk") << "shrunk" << "has a wrong size";
-        QTest::newRow("a board too many") << "rack" << "2 used, 1 there";
+        QTest::newRow("a part twice") << "twice"
+                                      << "short: 1 too many";
+        QTest::newRow("a part gone") << "gone"
+                                     << "missing";
+        QTest::newRow("pushed together") << "together"
+                                         << "less than a kerf apart";
+        QTest::newRow("pushed off the board") << "off"
+                                              << "something lies outside";
+        QTest::newRow("cheaper on paper") << "cheap"
+                                          << "the cost does not add up";
+        QTest::newRow("a bound above the cost") << "bound"
+                                                << "the bound lies above the cost";
+        QTest::newRow("shrunk") << "shrunk"
+                                << "has a wrong size";
+        QTest::newRow("a board too many") << "rack"
+                                          << "2 used, 1 there";
     }
     void spoiledPlansAreCaught() {
         QFETCH(QString, how);
         QFETCH(QString, fault);
-        const CutJob j = job({board("new", 1000, 100, 10), board("rack", 650, 100, 0, 1)}, {part("long", 600, 100, 2), part("short", 300, 100, 3)});
+        const CutJob j = job({board("new", 1000, 100, 10), board("rack", 650, 100, 0, 1)},
+                             {part("long", 600, 100, 2), part("short", 300, 100, 3)});
         CutPlan p = solveCutJob(j);
         QCOMPARE(test::words(faultIn(j, p)), QString());
-        auto& first = *std::find_if(p.boards.begin(), p.boards.end(), [](const CutBoard& b) { return b.placed.size() > 1; });
+        auto& first = *std::find_if(p.boards.begin(), p.boards.end(),
+                                    [](const CutBoard& b) { return b.placed.size() > 1; });
         for (auto& b : p.boards)
             b.offcuts.clear();
         if (how == "twice")
@@ -267,16 +286,28 @@ class TestCutting : public QObject {
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("sentence");
         const QString head = R"({"format":"upright-owl-cut-job","version":1,"kerf_mm":3,"trim_mm":0,)";
-        QTest::newRow("not JSON") << "boards" << "j.json: this is not JSON, or the file is cut short.";
-        QTest::newRow("another format") << "{}" << "j.json: this is not a cut job: \"format\" must be \"upright-owl-cut-job\".";
-        QTest::newRow("no stock") << head + R"("parts":[]})" << "j.json: 'stock' is missing.";
-        QTest::newRow("negative kerf") << R"({"format":"upright-owl-cut-job","version":1,"kerf_mm":-3,"stock":[],"parts":[]})" << "j.json: 'kerf_mm' must be a number from 0 to 1e+06.";
-        QTest::newRow("half a part") << head + R"("stock":[],"parts":[{"id":"p","material":"pine","thickness_mm":18,"length_mm":1,"width_mm":1,"quantity":1.5}]})"
-                                     << "j.json: parts[0]: 'quantity' must be a whole number.";
-        QTest::newRow("the same id twice") << head + R"("stock":[],"parts":[{"id":"p","material":"m","thickness_mm":1,"length_mm":1,"width_mm":1,"quantity":1},{"id":"p","material":"m","thickness_mm":1,"length_mm":1,"width_mm":1,"quantity":1}]})"
-                                           << "j.json: parts[1]: the id \"p\" is used twice.";
-        QTest::newRow("an odd kind") << head + R"("stock":[{"id":"s","material":"m","thickness_mm":1,"kind":"log","length_mm":1,"width_mm":1,"price":1}],"parts":[]})"
-                                     << "j.json: stock[0]: 'kind' must be board or sheet, not \"log\".";
+        QTest::newRow("not JSON") << "boards"
+                                  << "j.json: this is not JSON, or the file is cut short.";
+        QTest::newRow("another format")
+            << "{}"
+            << "j.json: this is not a cut job: \"format\" must be \"upright-owl-cut-job\".";
+        QTest::newRow("no stock") << head + R"("parts":[]})"
+                                  << "j.json: 'stock' is missing.";
+        QTest::newRow("negative kerf")
+            << R"({"format":"upright-owl-cut-job","version":1,"kerf_mm":-3,"stock":[],"parts":[]})"
+            << "j.json: 'kerf_mm' must be a number from 0 to 1e+06.";
+        QTest::newRow("half a part")
+            << head +
+                   R"("stock":[],"parts":[{"id":"p","material":"pine","thickness_mm":18,"length_mm":1,"width_mm":1,"quantity":1.5}]})"
+            << "j.json: parts[0]: 'quantity' must be a whole number.";
+        QTest::newRow("the same id twice")
+            << head +
+                   R"("stock":[],"parts":[{"id":"p","material":"m","thickness_mm":1,"length_mm":1,"width_mm":1,"quantity":1},{"id":"p","material":"m","thickness_mm":1,"length_mm":1,"width_mm":1,"quantity":1}]})"
+            << "j.json: parts[1]: the id \"p\" is used twice.";
+        QTest::newRow("an odd kind")
+            << head +
+                   R"("stock":[{"id":"s","material":"m","thickness_mm":1,"kind":"log","length_mm":1,"width_mm":1,"price":1}],"parts":[]})"
+            << "j.json: stock[0]: 'kind' must be board or sheet, not \"log\".";
     }
     void jobsAreReadWithTheirFaultsNamed() {
         QFETCH(QString, text);

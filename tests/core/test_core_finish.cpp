@@ -7,7 +7,8 @@ using namespace owl;
 
 namespace {
 
-FinishPlan schedule(const std::string& school, const std::string& wood, const std::string& start = "2026-03-07T09:00") {
+FinishPlan schedule(const std::string& school, const std::string& wood,
+                    const std::string& start = "2026-03-07T09:00") {
     FinishInput in;
     const Species* s = catalog().findSpecies(wood);
     in.coats = coatsFor(school, *s);
@@ -51,7 +52,9 @@ class TestFinish : public QObject {
         if (good)
             QCOMPARE(test::words(clockIso(*t)), QString(text).replace(' ', 'T'));
     }
-    void daysHaveTheirNames() { QCOMPARE(test::words(clockText(*parseClock("2026-03-07T09:05"))), QString("Sat 7 Mar 09:05")); }
+    void daysHaveTheirNames() {
+        QCOMPARE(test::words(clockText(*parseClock("2026-03-07T09:05"))), QString("Sat 7 Mar 09:05"));
+    }
 
     void blotchingPineGetsConditionerFirst() {
         const auto f = finishes(schedule("stain", "scots_pine"));

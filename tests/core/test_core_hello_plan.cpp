@@ -1,5 +1,5 @@
-// The smallest use of the core: a ledge from nothing, planned, and three things read from the plan. docs/architecture.md
-// shows this very file.
+// The smallest use of the core: a ledge from nothing, planned, and three things read from the plan.
+// docs/architecture.md shows this very file.
 #include "support.h"
 
 using namespace owl;

@@ -1,4 +1,5 @@
-// The house keeps its order: no Qt in the core, arrows between folders one way, no file of the trade without a header's word.
+// The house keeps its order: no Qt in the core, arrows between folders one way, no file of the trade without
+// a header's word.
 #include "support.h"
 
 #include <filesystem>
@@ -12,7 +13,7 @@ namespace {
 const std::vector<std::set<std::string>>& floors() {
     static const std::vector<std::set<std::string>> rows{
         {"measure"},
-        {"strength"},                                    // pure numbers; knows measure only
+        {"strength"}, // pure numbers; knows measure only
         {"catalog", "assembly"},
         {"room", "load", "cutting"},
         {"piece", "support", "build", "finish", "hang", "shop"},
@@ -60,7 +61,9 @@ std::string wrongArrow(const std::string& folder, const std::string& include) {
     return {};
 }
 
-bool isQt(const std::string& include) { return std::regex_search(include, std::regex("^(Q[A-Z]|Qt[A-Z]|qt)")); }
+bool isQt(const std::string& include) {
+    return std::regex_search(include, std::regex("^(Q[A-Z]|Qt[A-Z]|qt)"));
+}
 
 } // namespace
 

@@ -14,15 +14,18 @@ LedgeContext context() {
     c.kerf = Length::mm(3.2);
     return c;
 }
-LedgeResult make(const LedgeParams& p, const LedgeContext& c = context()) { return makeLedge(p, c, catalog()); }
+LedgeResult make(const LedgeParams& p, const LedgeContext& c = context()) {
+    return makeLedge(p, c, catalog());
+}
 
 bool has(const LedgeResult& r, const std::string& problem) {
-    return std::any_of(r.problems.begin(), r.problems.end(), [&](const LedgeProblem& p) { return p.id == problem; });
+    return std::any_of(r.problems.begin(), r.problems.end(),
+                       [&](const LedgeProblem& p) { return p.id == problem; });
 }
 
 bool overlap(const Cell& a, const Cell& b) {
-    return a.at.x < b.at.x + b.size.x && b.at.x < a.at.x + a.size.x && a.at.y < b.at.y + b.size.y && b.at.y < a.at.y + a.size.y &&
-           a.at.z < b.at.z + b.size.z && b.at.z < a.at.z + a.size.z;
+    return a.at.x < b.at.x + b.size.x && b.at.x < a.at.x + a.size.x && a.at.y < b.at.y + b.size.y &&
+           b.at.y < a.at.y + a.size.y && a.at.z < b.at.z + b.size.z && b.at.z < a.at.z + a.size.z;
 }
 
 } // namespace
@@ -146,7 +149,8 @@ class TestLedge : public QObject {
     void noTwoPartsFillTheSamePlace() {
         for (const BackPlace back : {BackPlace::onBase, BackPlace::behindBase})
             for (const LipPlace lip : {LipPlace::inFront, LipPlace::onTop})
-                for (const CapShape caps : {CapShape::none, CapShape::lowStrip, CapShape::stepped, CapShape::full}) {
+                for (const CapShape caps :
+                     {CapShape::none, CapShape::lowStrip, CapShape::stepped, CapShape::full}) {
                     LedgeParams p;
                     p.back = back;
                     p.lip = lip;
@@ -179,13 +183,20 @@ class TestLedge : public QObject {
     void impossibleSizesAreNamedNotClamped_data() {
         QTest::addColumn<QString>("member");
         QTest::addColumn<QString>("problem");
-        QTest::newRow("no length") << "length" << "too_small";
-        QTest::newRow("no depth") << "depth" << "too_small";
-        QTest::newRow("no back") << "back" << "too_small";
-        QTest::newRow("shallower than its lip") << "shallow" << "base_too_narrow";
-        QTest::newRow("longer than any board") << "long" << "too_long";
-        QTest::newRow("a lip below the base") << "lowlip" << "lip_below_base";
-        QTest::newRow("a lip above the back") << "highlip" << "lip_above_back";
+        QTest::newRow("no length") << "length"
+                                   << "too_small";
+        QTest::newRow("no depth") << "depth"
+                                  << "too_small";
+        QTest::newRow("no back") << "back"
+                                 << "too_small";
+        QTest::newRow("shallower than its lip") << "shallow"
+                                                << "base_too_narrow";
+        QTest::newRow("longer than any board") << "long"
+                                               << "too_long";
+        QTest::newRow("a lip below the base") << "lowlip"
+                                              << "lip_below_base";
+        QTest::newRow("a lip above the back") << "highlip"
+                                              << "lip_above_back";
     }
     void impossibleSizesAreNamedNotClamped() {
         QFETCH(QString, member);

@@ -56,16 +56,28 @@ class TestMeasure : public QObject {
     void saysWhatWasNotUnderstood_data() {
         QTest::addColumn<QString>("typed");
         QTest::addColumn<QString>("sentence");
-        QTest::newRow("nothing") << "" << "a length is missing";
-        QTest::newRow("a word") << "wide" << "\"wide\" is not a length: 'wide' was not understood.";
-        QTest::newRow("a mistyped unit") << "7 1/2 inn" << "\"7 1/2 inn\" is not a length: 'inn' is not a unit; did you mean 'in'?.";
-        QTest::newRow("an unknown unit") << "7 furlongs" << "\"7 furlongs\" is not a length: 'furlongs' is not a unit of length; use mm, cm, m, in or ft.";
-        QTest::newRow("a dangling plus") << "5 +" << "\"5 +\" is not a length: a number is missing.";
-        QTest::newRow("division by nothing") << "1/0" << "\"1/0\" is not a length: '/0' was not understood.";
-        QTest::newRow("not a number") << "nan" << "\"nan\" is not a length: 'nan' was not understood.";
-        QTest::newRow("infinity") << "inf" << "\"inf\" is not a length: 'inf' was not understood.";
-        QTest::newRow("huge") << "99999999999999999" << "\"99999999999999999\" is not a length: that is more than 100 m.";
-        QTest::newRow("two numbers") << "12 13" << "\"12 13\" is not a length: '13' was not understood.";
+        QTest::newRow("nothing") << ""
+                                 << "a length is missing";
+        QTest::newRow("a word") << "wide"
+                                << "\"wide\" is not a length: 'wide' was not understood.";
+        QTest::newRow("a mistyped unit")
+            << "7 1/2 inn"
+            << "\"7 1/2 inn\" is not a length: 'inn' is not a unit; did you mean 'in'?.";
+        QTest::newRow("an unknown unit")
+            << "7 furlongs"
+            << "\"7 furlongs\" is not a length: 'furlongs' is not a unit of length; use mm, cm, m, in or ft.";
+        QTest::newRow("a dangling plus") << "5 +"
+                                         << "\"5 +\" is not a length: a number is missing.";
+        QTest::newRow("division by nothing") << "1/0"
+                                             << "\"1/0\" is not a length: '/0' was not understood.";
+        QTest::newRow("not a number") << "nan"
+                                      << "\"nan\" is not a length: 'nan' was not understood.";
+        QTest::newRow("infinity") << "inf"
+                                  << "\"inf\" is not a length: 'inf' was not understood.";
+        QTest::newRow("huge") << "99999999999999999"
+                              << "\"99999999999999999\" is not a length: that is more than 100 m.";
+        QTest::newRow("two numbers") << "12 13"
+                                     << "\"12 13\" is not a length: '13' was not understood.";
     }
     void saysWhatWasNotUnderstood() {
         QFETCH(QString, typed);
@@ -112,7 +124,8 @@ class TestMeasure : public QObject {
         QCOMPARE(*parseMass("800 g", Units::metric), 0.8);
         QCOMPARE(*parseMass("2", Units::metric), 2.0);
         QVERIFY(std::abs(*parseMass("10", Units::imperial) - 4.5359237) < 1e-9);
-        QCOMPARE(QString::fromStdString(parseMass("-1 kg", Units::metric).error()), QString("\"-1 kg\" is not a mass; type for example '12 kg' or '26 lb'."));
+        QCOMPARE(QString::fromStdString(parseMass("-1 kg", Units::metric).error()),
+                 QString("\"-1 kg\" is not a mass; type for example '12 kg' or '26 lb'."));
         QVERIFY(!parseMass("1e9 kg", Units::metric));
     }
 

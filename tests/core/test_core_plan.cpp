@@ -12,7 +12,9 @@ using namespace owl;
 
 namespace {
 
-const PiecePlan& only(const Plan& p) { return p.pieces.front(); }
+const PiecePlan& only(const Plan& p) {
+    return p.pieces.front();
+}
 
 Project moved(Length x) {
     Project p = test::fresh();
@@ -36,7 +38,8 @@ class TestPlan : public QObject {
 
     void theSamePlanEveryTime() {
         const Project d = test::demo();
-        QCOMPARE(test::words(planJson(d, test::planOf(d)).dump()), test::words(planJson(d, test::planOf(d)).dump()));
+        QCOMPARE(test::words(planJson(d, test::planOf(d)).dump()),
+                 test::words(planJson(d, test::planOf(d)).dump()));
     }
 
     void bothDefaultLedgesHold_data() {
@@ -48,7 +51,8 @@ class TestPlan : public QObject {
         QFETCH(bool, inches);
         const Plan p = test::planOf(test::fresh(inches ? Units::imperial : Units::metric));
         QVERIFY(!p.blocked());
-        QVERIFY(only(p).hold()->verdict.status == Status::holds || only(p).hold()->verdict.status == Status::tight);
+        QVERIFY(only(p).hold()->verdict.status == Status::holds ||
+                only(p).hold()->verdict.status == Status::tight);
         QVERIFY(p.cut.unplaced.empty());
     }
 
@@ -103,7 +107,8 @@ class TestPlan : public QObject {
                 QVERIFY2(!c.working.source.empty(), c.id.c_str());
                 QVERIFY(std::isfinite(c.utilisation()));
             }
-        for (const char* id : {"sag", "bending", "shear", "wall_screws", "wall_crush", "penetration", "joint", "droop"})
+        for (const char* id :
+             {"sag", "bending", "shear", "wall_screws", "wall_crush", "penetration", "joint", "droop"})
             QVERIFY2(test::check(*only(p).hold(), id), id);
     }
 
@@ -350,7 +355,8 @@ class TestPlan : public QObject {
             QVERIFY2(piece.at("checks").at(0).at("working").contains(key), key);
         for (const char* key : {"instant_mm", "long_term_mm", "limit_mm", "at_mm"})
             QVERIFY2(piece.at("sag").at(key).is_number(), key);
-        for (const char* key : {"what", "from_wall_left_mm", "from_floor_mm", "from_piece_left_mm", "from_piece_top_mm", "drill_mm", "depth_mm", "into"})
+        for (const char* key : {"what", "from_wall_left_mm", "from_floor_mm", "from_piece_left_mm",
+                                "from_piece_top_mm", "drill_mm", "depth_mm", "into"})
             QVERIFY2(piece.at("hang").at("marks").at(0).contains(key), key);
         int chosen = 0;
         for (const auto& s : piece.at("supports"))
@@ -380,7 +386,8 @@ class TestPlan : public QObject {
         const std::string csv = cutListCsv(d, p);
         for (const auto& part : only(p).assembly().parts)
             QVERIFY2(csv.find(part.name) != std::string::npos, part.name.c_str());
-        QCOMPARE(std::count(csv.begin(), csv.end(), '\n'), static_cast<std::ptrdiff_t>(only(p).assembly().parts.size() + 1));
+        QCOMPARE(std::count(csv.begin(), csv.end(), '\n'),
+                 static_cast<std::ptrdiff_t>(only(p).assembly().parts.size() + 1));
         QVERIFY(shoppingCsv(p).find("from the old bench,1,board,0.00,yes") != std::string::npos);
         QVERIFY(marksCsv(d, p).find("first screw") != std::string::npos);
         QVERIFY(summaryText(d, p).find("Hall ledge: holds") != std::string::npos);
@@ -390,16 +397,20 @@ class TestPlan : public QObject {
         const Project d = test::demo();
         const auto book = buildBook(d, test::planOf(d));
         const auto titled = [&](const char* words) {
-            return std::any_of(book.begin(), book.end(), [&](const Block& b) { return b.kind == BlockKind::title && b.text.find(words) != std::string::npos; });
+            return std::any_of(book.begin(), book.end(), [&](const Block& b) {
+                return b.kind == BlockKind::title && b.text.find(words) != std::string::npos;
+            });
         };
-        for (const char* t : {"Harbour Lane", "parts", "Cuts", "steps", "Finish", "hang sheet", "the working"})
+        for (const char* t :
+             {"Harbour Lane", "parts", "Cuts", "steps", "Finish", "hang sheet", "the working"})
             QVERIFY2(titled(t), t);
         for (const auto& b : book)
             if (b.kind == BlockKind::table)
                 for (const auto& r : b.rows)
                     QCOMPARE(r.size(), b.columns.size());
         for (const auto& b : book)
-            QVERIFY2(b.text.find("safe ") == std::string::npos || b.text.find("not") != std::string::npos, b.text.c_str());
+            QVERIFY2(b.text.find("safe ") == std::string::npos || b.text.find("not") != std::string::npos,
+                     b.text.c_str());
     }
 };
 

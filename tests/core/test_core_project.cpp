@@ -9,7 +9,9 @@ using json = nlohmann::ordered_json;
 
 namespace {
 
-std::string demoText() { return test::textOf(test::sourcePath("demo/harbour-lane.owl")); }
+std::string demoText() {
+    return test::textOf(test::sourcePath("demo/harbour-lane.owl"));
+}
 
 /// The demo with one value changed at a JSON pointer.
 std::string changed(const char* pointer, const json& value) {
@@ -110,40 +112,69 @@ class TestProject : public QObject {
     void faultsNameFilePlaceAndCure_data() {
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("sentence");
-        const auto row = [](const char* name, const std::string& text, const char* sentence) { QTest::newRow(name) << test::words(text) << QString(sentence); };
+        const auto row = [](const char* name, const std::string& text, const char* sentence) {
+            QTest::newRow(name) << test::words(text) << QString(sentence);
+        };
         row("empty file", "", "f.owl: the file is empty.");
-        row("foreign text", "Dear diary", "f.owl: line 1 is not JSON, so this is not a project of this program or it is damaged.");
-        row("other JSON", "{\"format\":\"recipe\"}", "f.owl: this is not an Upright Owl project: \"format\" must be \"upright-owl-project\".");
-        row("a list", "[1,2]", "f.owl: this is not an Upright Owl project: \"format\" must be \"upright-owl-project\".");
+        row("foreign text", "Dear diary",
+            "f.owl: line 1 is not JSON, so this is not a project of this program or it is damaged.");
+        row("other JSON", "{\"format\":\"recipe\"}",
+            "f.owl: this is not an Upright Owl project: \"format\" must be \"upright-owl-project\".");
+        row("a list", "[1,2]",
+            "f.owl: this is not an Upright Owl project: \"format\" must be \"upright-owl-project\".");
         row("no version", without("", "version"), "f.owl: version: it is missing or not a whole number.");
-        row("from the future", changed("/version", 99), "f.owl: version: this project was written by a newer program (version 99; this one reads up to 1).");
+        row("from the future", changed("/version", 99),
+            "f.owl: version: this project was written by a newer program (version 99; this one reads up to "
+            "1).");
         row("version zero", changed("/version", 0), "f.owl: version: 0 never existed; the first is 1.");
-        row("unknown kind", changed("/pieces/0/kind", "throne"), "f.owl: pieces[0].kind: \"throne\" is not a kind of piece this version knows; it knows ledge.");
-        row("missing length", without("/pieces/0/ledge", "length"), "f.owl: pieces[0].ledge.length: it is missing.");
+        row("unknown kind", changed("/pieces/0/kind", "throne"),
+            "f.owl: pieces[0].kind: \"throne\" is not a kind of piece this version knows; it knows ledge.");
+        row("missing length", without("/pieces/0/ledge", "length"),
+            "f.owl: pieces[0].ledge.length: it is missing.");
         row("missing ledge", without("/pieces/0", "ledge"), "f.owl: pieces[0].ledge: it is missing.");
         row("missing wall width", without("/walls/0", "width"), "f.owl: walls[0].width: it is missing.");
-        row("negative length", changed("/pieces/0/ledge/length", -5), "f.owl: pieces[0].ledge.length: -5 mm is outside 1 to 30000 mm.");
-        row("zero length", changed("/pieces/0/ledge/length", 0), "f.owl: pieces[0].ledge.length: 0 mm is outside 1 to 30000 mm.");
-        row("huge length", changed("/pieces/0/ledge/length", 1e12), "f.owl: pieces[0].ledge.length: 1000000000000.0 mm is not a length a room can hold.");
-        row("null length", changed("/pieces/0/ledge/length", nullptr), "f.owl: pieces[0].ledge.length: null is not a length; give millimetres as a number.");
-        row("a mistyped length", changed("/pieces/0/ledge/depth", "7 1/2 inn"), "f.owl: pieces[0].ledge.depth: \"7 1/2 inn\" is not a length: 'inn' is not a unit; did you mean 'in'?.");
-        row("NaN by name", changed("/pieces/0/ledge/depth", "NaN"), "f.owl: pieces[0].ledge.depth: \"NaN\" is not a length: 'NaN' was not understood.");
-        row("a mass that is a text", changed("/pieces/0/load/items/0/kg", "heavy"), "f.owl: pieces[0].load.items[0].kg: \"heavy\" is not a number.");
-        row("a negative mass", changed("/pieces/0/load/items/0/kg", -1), "f.owl: pieces[0].load.items[0].kg: -1 is outside 0 to 1000.");
-        row("a flag that is a number", changed("/pieces/0/load/stays", 1), "f.owl: pieces[0].load.stays: 1 must be true or false.");
-        row("an unknown choice", changed("/pieces/0/ledge/back", "sideways"), "f.owl: pieces[0].ledge.back: \"sideways\" is not known; it can be on_base, behind_base.");
+        row("negative length", changed("/pieces/0/ledge/length", -5),
+            "f.owl: pieces[0].ledge.length: -5 mm is outside 1 to 30000 mm.");
+        row("zero length", changed("/pieces/0/ledge/length", 0),
+            "f.owl: pieces[0].ledge.length: 0 mm is outside 1 to 30000 mm.");
+        row("huge length", changed("/pieces/0/ledge/length", 1e12),
+            "f.owl: pieces[0].ledge.length: 1000000000000.0 mm is not a length a room can hold.");
+        row("null length", changed("/pieces/0/ledge/length", nullptr),
+            "f.owl: pieces[0].ledge.length: null is not a length; give millimetres as a number.");
+        row("a mistyped length", changed("/pieces/0/ledge/depth", "7 1/2 inn"),
+            "f.owl: pieces[0].ledge.depth: \"7 1/2 inn\" is not a length: 'inn' is not a unit; did you mean "
+            "'in'?.");
+        row("NaN by name", changed("/pieces/0/ledge/depth", "NaN"),
+            "f.owl: pieces[0].ledge.depth: \"NaN\" is not a length: 'NaN' was not understood.");
+        row("a mass that is a text", changed("/pieces/0/load/items/0/kg", "heavy"),
+            "f.owl: pieces[0].load.items[0].kg: \"heavy\" is not a number.");
+        row("a negative mass", changed("/pieces/0/load/items/0/kg", -1),
+            "f.owl: pieces[0].load.items[0].kg: -1 is outside 0 to 1000.");
+        row("a flag that is a number", changed("/pieces/0/load/stays", 1),
+            "f.owl: pieces[0].load.stays: 1 must be true or false.");
+        row("an unknown choice", changed("/pieces/0/ledge/back", "sideways"),
+            "f.owl: pieces[0].ledge.back: \"sideways\" is not known; it can be on_base, behind_base.");
         row("a list that is a number", changed("/walls", 3), "f.owl: walls: 3 must be a list in brackets.");
-        row("a piece that is a text", changed("/pieces/0", "ledge"), "f.owl: pieces[0]: this must be an object in braces.");
-        row("a wall nobody knows", changed("/pieces/0/wall", "attic"), "f.owl: pieces[0].wall: there is no wall \"attic\".");
-        row("furniture nobody knows", changed("/pieces/0/place/furniture", "piano"), "f.owl: pieces[0].place.furniture: nothing called \"piano\" stands at that wall.");
-        row("a wood nobody knows", changed("/pieces/0/ledge/species", "cheese"), "f.owl: pieces[0].ledge.species: \"cheese\" is not known; see the catalogue subject species.");
-        row("a wall of straw", changed("/walls/0/construction", "straw"), "f.owl: walls[0].construction: \"straw\" is not known; see the catalogue subject walls.");
-        row("a tape of sevenths", changed("/tape_fraction", 17), "f.owl: tape_fraction: it can be 16, 32 or 64.");
-        row("a day that ends before it begins", changed("/finish/day_ends", 3), "f.owl: finish.day_ends: it must be later than day_begins.");
-        row("half a stud spacing", changed("/walls/0/spacing", 5), "f.owl: walls[0].spacing: 5 mm is outside 100 to 3000 mm.");
+        row("a piece that is a text", changed("/pieces/0", "ledge"),
+            "f.owl: pieces[0]: this must be an object in braces.");
+        row("a wall nobody knows", changed("/pieces/0/wall", "attic"),
+            "f.owl: pieces[0].wall: there is no wall \"attic\".");
+        row("furniture nobody knows", changed("/pieces/0/place/furniture", "piano"),
+            "f.owl: pieces[0].place.furniture: nothing called \"piano\" stands at that wall.");
+        row("a wood nobody knows", changed("/pieces/0/ledge/species", "cheese"),
+            "f.owl: pieces[0].ledge.species: \"cheese\" is not known; see the catalogue subject species.");
+        row("a wall of straw", changed("/walls/0/construction", "straw"),
+            "f.owl: walls[0].construction: \"straw\" is not known; see the catalogue subject walls.");
+        row("a tape of sevenths", changed("/tape_fraction", 17),
+            "f.owl: tape_fraction: it can be 16, 32 or 64.");
+        row("a day that ends before it begins", changed("/finish/day_ends", 3),
+            "f.owl: finish.day_ends: it must be later than day_begins.");
+        row("half a stud spacing", changed("/walls/0/spacing", 5),
+            "f.owl: walls[0].spacing: 5 mm is outside 100 to 3000 mm.");
         json twice = json::parse(demoText());
         twice["pieces"].push_back(twice["pieces"][0]);
-        row("the same id twice", twice.dump(2), "f.owl: pieces[1].id: \"ledge-1\" is used twice; every id must be its own.");
+        row("the same id twice", twice.dump(2),
+            "f.owl: pieces[1].id: \"ledge-1\" is used twice; every id must be its own.");
     }
     void faultsNameFilePlaceAndCure() {
         QFETCH(QString, text);
@@ -158,7 +189,9 @@ class TestProject : public QObject {
         for (std::size_t n : {std::size_t(1), text.size() / 3, text.size() / 2, text.size() - 3}) {
             const auto p = readProject(text.substr(0, n), "f.owl");
             QVERIFY(!p.has_value());
-            QVERIFY2(p.error().find("cut short") != std::string::npos || p.error().find("not JSON") != std::string::npos, p.error().c_str());
+            QVERIFY2(p.error().find("cut short") != std::string::npos ||
+                         p.error().find("not JSON") != std::string::npos,
+                     p.error().c_str());
         }
     }
 
@@ -187,7 +220,8 @@ class TestProject : public QObject {
         QVERIFY(!r.has_value());
         QVERIFY(r.error().find("it cannot be written here") != std::string::npos);
         QVERIFY(r.error().find("What was there before is untouched.") != std::string::npos);
-        // A folder in the file's place: writing beside works, putting in place must fail and leave nothing behind.
+        // A folder in the file's place: writing beside works, putting in place must fail and leave nothing
+        // behind.
         const std::string folder = dir.filePath("taken.owl").toStdString();
         std::filesystem::create_directory(folder);
         std::filesystem::create_directory(folder + "/full");
@@ -197,7 +231,8 @@ class TestProject : public QObject {
 
     void unreadableFilesAreNamed() {
         QTemporaryDir dir;
-        QVERIFY(loadProject(dir.filePath("none.owl").toStdString()).error().find("there is no such file") != std::string::npos);
+        QVERIFY(loadProject(dir.filePath("none.owl").toStdString()).error().find("there is no such file") !=
+                std::string::npos);
         QVERIFY(loadProject(dir.path().toStdString()).error().find("this is a folder") != std::string::npos);
     }
 
@@ -210,7 +245,8 @@ class TestProject : public QObject {
     }
 
     void newKindsMustBeKnown() {
-        QCOMPARE(test::words(newProject("sofa", Units::metric).error()), QString("\"sofa\" is not a kind of piece this version knows; it knows ledge."));
+        QCOMPARE(test::words(newProject("sofa", Units::metric).error()),
+                 QString("\"sofa\" is not a kind of piece this version knows; it knows ledge."));
     }
 
     void aLedgeIsPlacedByItsAnchor() {

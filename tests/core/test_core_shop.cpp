@@ -35,21 +35,33 @@ class TestShop : public QObject {
     void csvFaultsNameTheLine_data() {
         QTest::addColumn<QString>("line");
         QTest::addColumn<QString>("sentence");
-        QTest::newRow("too few fields") << "a,b,scots_pine" << "s.csv: line 2: it has 3 fields instead of 9.";
-        QTest::newRow("no id") << ",b,scots_pine,1,1,1,1,," << "s.csv: line 2: the id is missing.";
-        QTest::newRow("unknown wood") << "a,b,cheese,1,1,1,1,," << "s.csv: line 2: the species \"cheese\" is not known.";
-        QTest::newRow("negative width") << "a,b,scots_pine,100,-5,18,1,," << "s.csv: line 2: width_mm: \"-5\" is not a number from 1 to 30000.";
-        QTest::newRow("a price in words") << "a,b,scots_pine,100,50,18,cheap,," << "s.csv: line 2: price: \"cheap\" is not a number from 0 to 1e+06.";
-        QTest::newRow("nan") << "a,b,scots_pine,nan,50,18,1,," << "s.csv: line 2: length_mm: \"nan\" is not a number from 1 to 30000.";
+        QTest::newRow("too few fields") << "a,b,scots_pine"
+                                        << "s.csv: line 2: it has 3 fields instead of 9.";
+        QTest::newRow("no id") << ",b,scots_pine,1,1,1,1,,"
+                               << "s.csv: line 2: the id is missing.";
+        QTest::newRow("unknown wood") << "a,b,cheese,1,1,1,1,,"
+                                      << "s.csv: line 2: the species \"cheese\" is not known.";
+        QTest::newRow("negative width") << "a,b,scots_pine,100,-5,18,1,,"
+                                        << "s.csv: line 2: width_mm: \"-5\" is not a number from 1 to 30000.";
+        QTest::newRow("a price in words")
+            << "a,b,scots_pine,100,50,18,cheap,,"
+            << "s.csv: line 2: price: \"cheap\" is not a number from 0 to 1e+06.";
+        QTest::newRow("nan") << "a,b,scots_pine,nan,50,18,1,,"
+                             << "s.csv: line 2: length_mm: \"nan\" is not a number from 1 to 30000.";
     }
     void csvFaultsNameTheLine() {
         QFETCH(QString, line);
         QFETCH(QString, sentence);
-        const auto r = readStockCsv("id,name,species,length_mm,width_mm,thickness_mm,price,available,rack\n" + line.toStdString() + "\n", "s.csv");
+        const auto r = readStockCsv("id,name,species,length_mm,width_mm,thickness_mm,price,available,rack\n" +
+                                        line.toStdString() + "\n",
+                                    "s.csv");
         QVERIFY(!r.has_value());
         QCOMPARE(test::words(r.error()), sentence);
     }
-    void aForeignHeaderIsRefused() { QVERIFY(readStockCsv("name;price\n", "s.csv").error().find("the header must be") != std::string::npos); }
+    void aForeignHeaderIsRefused() {
+        QVERIFY(readStockCsv("name;price\n", "s.csv").error().find("the header must be") !=
+                std::string::npos);
+    }
 
     void theDatabaseKeepsWhatItIsGiven() {
         QTemporaryDir dir;
@@ -86,7 +98,9 @@ class TestShop : public QObject {
         QVERIFY(catalog().species.size() >= 70);
     }
     void aRowWithoutSourceIsRefused() {
-        QCOMPARE(test::words(readSubject("d.json", R"({"rows":[{"id":"a","source":"book"},{"id":"b"}]})").error()), QString("d.json: row 2: every row needs its 'source'"));
+        QCOMPARE(
+            test::words(readSubject("d.json", R"({"rows":[{"id":"a","source":"book"},{"id":"b"}]})").error()),
+            QString("d.json: row 2: every row needs its 'source'"));
         QVERIFY(!readSubject("d.json", "{").has_value());
         QVERIFY(!readSubject("d.json", "{\"rows\":3}").has_value());
     }

@@ -15,7 +15,9 @@ using nlohmann::json;
 
 namespace {
 
-bool near(double got, double want, double rel) { return std::abs(got - want) <= std::max(1e-9, rel * std::abs(want)); }
+bool near(double got, double want, double rel) {
+    return std::abs(got - want) <= std::max(1e-9, rel * std::abs(want));
+}
 
 /// A value against an expectation with the case file's tolerance rules.
 bool matches(const json& got, const json& want, double rel, double abs) {
@@ -35,7 +37,8 @@ bool matches(const json& got, const json& want, double rel, double abs) {
                 return false;
         return true;
     }
-    return got.is_number() && std::abs(got.get<double>() - want.get<double>()) <= std::max(abs, rel * std::abs(want.get<double>()));
+    return got.is_number() && std::abs(got.get<double>() - want.get<double>()) <=
+                                  std::max(abs, rel * std::abs(want.get<double>()));
 }
 
 bool meets(const json& got, const json& expectation) {
@@ -45,7 +48,8 @@ bool meets(const json& got, const json& expectation) {
                 return true;
         return false;
     }
-    return matches(got, expectation.at("value"), expectation.value("rel", 0.0), expectation.value("abs", 0.0));
+    return matches(got, expectation.at("value"), expectation.value("rel", 0.0),
+                   expectation.value("abs", 0.0));
 }
 
 Beam simpleBeam(double L, double EI) {
@@ -65,10 +69,13 @@ class TestStrength : public QObject {
         QTest::addColumn<QString>("id");
         QTest::addColumn<QString>("text");
         const json file = json::parse(test::textOf(test::sourcePath("tests/data/structure-cases.json")));
-        static const std::set<std::string> covered{"beam", "section", "shelf_sag", "wood_allowable", "withdrawal", "pull_through", "lateral", "combined", "rail_prying", "screw_length", "stud_layout", "verdict"};
+        static const std::set<std::string> covered{
+            "beam",    "section",  "shelf_sag",   "wood_allowable", "withdrawal",  "pull_through",
+            "lateral", "combined", "rail_prying", "screw_length",   "stud_layout", "verdict"};
         for (const auto& c : file.at("cases"))
             if (covered.contains(c.at("kind").get<std::string>()))
-                QTest::newRow(c.at("id").get<std::string>().c_str()) << test::words(c.at("id").get<std::string>()) << test::words(c.dump());
+                QTest::newRow(c.at("id").get<std::string>().c_str())
+                    << test::words(c.at("id").get<std::string>()) << test::words(c.dump());
     }
     void publicCases() {
         QFETCH(QString, text);
@@ -77,25 +84,37 @@ class TestStrength : public QObject {
         QVERIFY2(result.contains("values"), result.dump().c_str());
         for (const auto& [key, expectation] : c.at("expected").items()) {
             QVERIFY2(result.at("values").contains(key), key.c_str());
-            const std::string note = key + ": got " + result.at("values").at(key).dump() + ", wanted " + expectation.dump();
+            const std::string note =
+                key + ": got " + result.at("values").at(key).dump() + ", wanted " + expectation.dump();
             QVERIFY2(meets(result.at("values").at(key), expectation), note.c_str());
         }
     }
 
     void kindsNotYetKnownAreNamed() {
-        const json out = *evaluateCases(json{{"cases", {{{"id", "x"}, {"kind", "rod"}, {"inputs", json::object()}}}}});
+        const json out =
+            *evaluateCases(json{{"cases", {{{"id", "x"}, {"kind", "rod"}, {"inputs", json::object()}}}}});
         QCOMPARE(test::words(out.dump()), QString(R"({"results":[{"id":"x","unsupported":"rod"}]})"));
     }
 
     void brokenCasesAnswerWithASentence_data() {
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("sentence");
-        QTest::newRow("missing length") << R"({"id":"a","kind":"beam","inputs":{"EI_N_mm2":1e9}})" << "'length_mm' is missing";
-        QTest::newRow("a text for a number") << R"({"id":"a","kind":"withdrawal","inputs":{"G":"soft","d_mm":4}})" << "'G' must be a number";
-        QTest::newRow("one support") << R"({"id":"a","kind":"beam","inputs":{"length_mm":100,"EI_N_mm2":1e9,"supports":[{"x_mm":0}]}})" << "the piece tips off its rests: fewer than two supports hold it";
-        QTest::newRow("a load off the beam") << R"({"id":"a","kind":"beam","inputs":{"length_mm":100,"EI_N_mm2":1e9,"supports":[{"x_mm":0},{"x_mm":100}],"point":[{"x_mm":120,"P_N":1}]}})" << "the load at 120 mm lies outside the beam";
-        QTest::newRow("no stiffness") << R"({"id":"a","kind":"beam","inputs":{"length_mm":100,"EI_N_mm2":0,"supports":[{"x_mm":0},{"x_mm":100}]}})" << "EI must be positive";
-        QTest::newRow("an unknown grade") << R"({"id":"a","kind":"wood_allowable","inputs":{"grade":"best"}})" << "grade 'best' is not clear, ordinary or poor";
+        QTest::newRow("missing length") << R"({"id":"a","kind":"beam","inputs":{"EI_N_mm2":1e9}})"
+                                        << "'length_mm' is missing";
+        QTest::newRow("a text for a number")
+            << R"({"id":"a","kind":"withdrawal","inputs":{"G":"soft","d_mm":4}})"
+            << "'G' must be a number";
+        QTest::newRow("one support")
+            << R"({"id":"a","kind":"beam","inputs":{"length_mm":100,"EI_N_mm2":1e9,"supports":[{"x_mm":0}]}})"
+            << "the piece tips off its rests: fewer than two supports hold it";
+        QTest::newRow("a load off the beam")
+            << R"({"id":"a","kind":"beam","inputs":{"length_mm":100,"EI_N_mm2":1e9,"supports":[{"x_mm":0},{"x_mm":100}],"point":[{"x_mm":120,"P_N":1}]}})"
+            << "the load at 120 mm lies outside the beam";
+        QTest::newRow("no stiffness")
+            << R"({"id":"a","kind":"beam","inputs":{"length_mm":100,"EI_N_mm2":0,"supports":[{"x_mm":0},{"x_mm":100}]}})"
+            << "EI must be positive";
+        QTest::newRow("an unknown grade") << R"({"id":"a","kind":"wood_allowable","inputs":{"grade":"best"}})"
+                                          << "grade 'best' is not clear, ordinary or poor";
     }
     void brokenCasesAnswerWithASentence() {
         QFETCH(QString, text);
@@ -119,7 +138,8 @@ class TestStrength : public QObject {
         QVERIFY(near(solveBeam(mid)->maxDown, 300 * std::pow(L, 3) / (48 * EI), 1e-6));
         Beam off = simpleBeam(L, EI);
         off.points = {{200, 300}};
-        QVERIFY(near(solveBeam(off)->maxDown, 300 * 200 * std::pow(L * L - 200 * 200, 1.5) / (9 * std::sqrt(3.0) * EI * L), 1e-6));
+        QVERIFY(near(solveBeam(off)->maxDown,
+                     300 * 200 * std::pow(L * L - 200 * 200, 1.5) / (9 * std::sqrt(3.0) * EI * L), 1e-6));
         Beam cantilever;
         cantilever.length = L;
         cantilever.EI = EI;

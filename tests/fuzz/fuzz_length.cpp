@@ -1,4 +1,5 @@
-// Anything typed for a length is understood or refused with a sentence; what is understood reads back from its own text.
+// Anything typed for a length is understood or refused with a sentence; what is understood reads back from
+// its own text.
 #include "measure/parse.h"
 
 #include <cstdlib>

@@ -63,9 +63,8 @@ Length nearestClear(Length x, Length low, Length high, const std::vector<Length>
         candidates.push_back(k - clear);
         candidates.push_back(k + clear);
     }
-    std::sort(candidates.begin(), candidates.end(), [&](Length a, Length b) {
-        return abs(a - x) == abs(b - x) ? a < b : abs(a - x) < abs(b - x);
-    });
+    std::sort(candidates.begin(), candidates.end(),
+              [&](Length a, Length b) { return abs(a - x) == abs(b - x) ? a < b : abs(a - x) < abs(b - x); });
     for (Length c : candidates)
         if (free(c))
             return c;
@@ -74,7 +73,8 @@ Length nearestClear(Length x, Length low, Length high, const std::vector<Length>
 
 } // namespace
 
-std::vector<Length> spread(Length from, Length to, Length end, Length spacing, const std::vector<Length>& keepClear, Length clear) {
+std::vector<Length> spread(Length from, Length to, Length end, Length spacing,
+                           const std::vector<Length>& keepClear, Length clear) {
     std::vector<Length> out;
     const Length low = from + end;
     const Length high = to - end;
@@ -82,7 +82,8 @@ std::vector<Length> spread(Length from, Length to, Length end, Length spacing, c
         out.push_back(from + (to - from) / 2);
         return out;
     }
-    const std::int64_t gaps = std::max<std::int64_t>(1, (high - low).nm() / spacing.nm() + ((high - low).nm() % spacing.nm() ? 1 : 0));
+    const std::int64_t gaps = std::max<std::int64_t>(1, (high - low).nm() / spacing.nm() +
+                                                            ((high - low).nm() % spacing.nm() ? 1 : 0));
     for (std::int64_t i = 0; i <= gaps; ++i) {
         const Length x = low + Length::nm((high - low).nm() / gaps * i);
         out.push_back(nearestClear(x, low, high, keepClear, clear));

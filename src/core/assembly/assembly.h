@@ -18,19 +18,19 @@ struct FastenerSpot {
 };
 
 struct Joint {
-    std::string id;           ///< 'base-back', 'base-lip', 'cap-left'
+    std::string id;            ///< 'base-back', 'base-lip', 'cap-left'
     std::string first, second; ///< part ids; fasteners go in through the first
     Joinery how = Joinery::screwsGlue;
-    std::string screwId;      ///< catalogue id, screws only
-    Length screwLength;       ///< 0 when no screw fits
+    std::string screwId; ///< catalogue id, screws only
+    Length screwLength;  ///< 0 when no screw fits
     Length counterbore;
-    Length through, into;     ///< wood passed, wood available behind it along the fastener
+    Length through, into;           ///< wood passed, wood available behind it along the fastener
     Length leastLength, mostLength; ///< what a screw here may measure
     std::vector<FastenerSpot> spots;
-    std::string drivenFrom;   ///< 'below', 'behind', 'the front'
-    bool shows = false;       ///< heads (or plugs over them) can be seen on the hung piece
-    bool carries = true;      ///< part of the load path
-    double glueArea = 0;      ///< mm2 of long grain to long grain
+    std::string drivenFrom; ///< 'below', 'behind', 'the front'
+    bool shows = false;     ///< heads (or plugs over them) can be seen on the hung piece
+    bool carries = true;    ///< part of the load path
+    double glueArea = 0;    ///< mm2 of long grain to long grain
     std::string note;
 };
 
@@ -41,9 +41,9 @@ struct Assembly {
     /// Where wall screws go: height above the bottom edge of each row; thickness of wood they pass.
     std::vector<Length> wallRows;
     Length wallThrough;
-    Length wallLeft, wallRight;    ///< x range of the rail that takes wall screws
+    Length wallLeft, wallRight;       ///< x range of the rail that takes wall screws
     Length surfaceBack, surfaceFront; ///< y range things stand on
-    Length surfaceZ;               ///< height of that surface above the bottom
+    Length surfaceZ;                  ///< height of that surface above the bottom
     [[nodiscard]] const Part* find(const std::string& id) const;
     [[nodiscard]] const Joint* joint(const std::string& id) const;
 };
@@ -53,8 +53,9 @@ double massOf(const Assembly& a, double densityKgM3);
 /// Centre of gravity from the wall face, mm.
 double gravityY(const Assembly& a);
 
-/// Positions along [from, to] at most `spacing` apart, `end` from both ends, at least `clear` away from every place in
-/// `keepClear`; at least two where there is room. Positions move sideways by the least that clears.
-std::vector<Length> spread(Length from, Length to, Length end, Length spacing, const std::vector<Length>& keepClear, Length clear);
+/// Positions along [from, to] at most `spacing` apart, `end` from both ends, at least `clear` away from every
+/// place in `keepClear`; at least two where there is room. Positions move sideways by the least that clears.
+std::vector<Length> spread(Length from, Length to, Length end, Length spacing,
+                           const std::vector<Length>& keepClear, Length clear);
 
 } // namespace owl

@@ -18,7 +18,8 @@ Cell Part::bounds() const {
     Vec high = low;
     for (const auto& c : cells) {
         low = {std::min(low.x, c.at.x), std::min(low.y, c.at.y), std::min(low.z, c.at.z)};
-        high = {std::max(high.x, c.at.x + c.size.x), std::max(high.y, c.at.y + c.size.y), std::max(high.z, c.at.z + c.size.z)};
+        high = {std::max(high.x, c.at.x + c.size.x), std::max(high.y, c.at.y + c.size.y),
+                std::max(high.z, c.at.z + c.size.z)};
     }
     return {low, {high.x - low.x, high.y - low.y, high.z - low.z}};
 }

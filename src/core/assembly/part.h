@@ -8,7 +8,8 @@
 
 namespace owl {
 
-/// A point or size in the piece: x along it, y out of the wall, z up; from its left end, the wall face, its bottom.
+/// A point or size in the piece: x along it, y out of the wall, z up; from its left end, the wall face, its
+/// bottom.
 struct Vec {
     Length x, y, z;
     bool operator==(const Vec&) const = default;
@@ -29,8 +30,8 @@ struct Feature {
 enum class GrainAxis { x, y, z };
 
 struct Part {
-    std::string id;       ///< unique in the piece: 'base', 'cap-left'
-    std::string name;     ///< as a woodworker says it: 'back rail'
+    std::string id;                  ///< unique in the piece: 'base', 'cap-left'
+    std::string name;                ///< as a woodworker says it: 'back rail'
     Length length, width, thickness; ///< the blank: length along the grain
     int quantity = 1;
     GrainAxis grain = GrainAxis::x;

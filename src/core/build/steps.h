@@ -9,7 +9,7 @@
 namespace owl {
 
 struct BuildStep {
-    std::string id;                 ///< 'ledge-1/glue-base-back'
+    std::string id; ///< 'ledge-1/glue-base-back'
     std::string title, text;
     std::vector<std::string> tools; ///< 'drill bit 2.5 mm', 'square'
     std::vector<std::string> parts; ///< part ids in hand
@@ -21,12 +21,12 @@ struct BuildStep {
 };
 
 struct BuildInput {
-    std::string piece;              ///< id, prefix of the step ids
+    std::string piece; ///< id, prefix of the step ids
     const Assembly* assembly = nullptr;
     bool softwood = true;
-    double G = 0.4;                 ///< for the pilot bit
+    double G = 0.4; ///< for the pilot bit
     NumberStyle style;
-    std::vector<Length> wallHoles;  ///< x from the left end, drilled through the back rail
+    std::vector<Length> wallHoles;    ///< x from the left end, drilled through the back rail
     const Screw* wallScrew = nullptr; ///< null for anchors
     double wallScrewLength = 0;
 };

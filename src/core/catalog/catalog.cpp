@@ -16,7 +16,8 @@ using json = nlohmann::ordered_json;
 /// One row of a subject, read with the name of the place in every complaint.
 class Row {
   public:
-    Row(const std::string& subject, std::size_t index, const json& row) : place_(fmt::format("{}: row {}", subject, index + 1)), row_(row) {}
+    Row(const std::string& subject, std::size_t index, const json& row)
+        : place_(fmt::format("{}: row {}", subject, index + 1)), row_(row) {}
     [[nodiscard]] std::string text(const char* key) const {
         const auto it = row_.find(key);
         if (it == row_.end())
@@ -72,7 +73,9 @@ double inchLabel(const std::string& label) {
     double total = 0;
     for (const auto& part : split(label, '-')) {
         const auto slash = part.find('/');
-        total += slash == std::string::npos ? std::stod(part) : std::stod(part.substr(0, slash)) / std::stod(part.substr(slash + 1));
+        total += slash == std::string::npos
+                     ? std::stod(part)
+                     : std::stod(part.substr(0, slash)) / std::stod(part.substr(slash + 1));
     }
     return total * 25.4;
 }
@@ -82,7 +85,8 @@ Species readSpecies(const Row& r) {
     s.id = r.text("id");
     s.name = r.text("name");
     s.softwood = r.text("group") == "softwood";
-    s.means = {r.number("sg_12"), r.number("moe_GPa") * 1000, r.number("mor_MPa"), r.number("shear_MPa"), r.number("c_perp_MPa")};
+    s.means = {r.number("sg_12"), r.number("moe_GPa") * 1000, r.number("mor_MPa"), r.number("shear_MPa"),
+               r.number("c_perp_MPa")};
     s.assignedG = r.number("sg_NDS_assigned", 0);
     s.blotches = r.text("blotch") == "yes";
     s.resinous = r.text("resin") == "yes" || r.text("resin") == "some";
@@ -171,7 +175,8 @@ LoadKind readLoad(const Row& r) {
     return l;
 }
 
-template <typename T, typename Read> void readAll(Catalog& c, const std::string& subject, std::vector<T>& into, Read read) {
+template <typename T, typename Read>
+void readAll(Catalog& c, const std::string& subject, std::vector<T>& into, Read read) {
     const char* text = embeddedFile(subject + ".json");
     if (!text)
         throw std::runtime_error(subject + ".json is not in the program");
@@ -202,15 +207,24 @@ Catalog readShipped() {
     });
     readAll(c, "loads", c.loads, readLoad);
     readAll(c, "heights", c.heights, [](const Row& r) {
-        return HeightAdvice{r.text("id"), r.text("topic"), r.text("item"), r.text("why"), r.text("source"), r.text("conf"),
+        return HeightAdvice{r.text("id"),          r.text("topic"),           r.text("item"),
+                            r.text("why"),         r.text("source"),          r.text("conf"),
                             r.number("low_mm", 0), r.number("typical_mm", 0), r.number("high_mm", 0)};
     });
     readAll(c, "walls", c.walls, [](const Row& r) {
-        return WallKind{r.text("id"), r.text("name"), r.text("source"), r.text("conf"), r.number("stud_width_mm"),
-                        r.number("stud_depth_mm"), r.number("cover_mm"), r.number("stud_G"), r.numbers("spacing_mm")};
+        return WallKind{r.text("id"),
+                        r.text("name"),
+                        r.text("source"),
+                        r.text("conf"),
+                        r.number("stud_width_mm"),
+                        r.number("stud_depth_mm"),
+                        r.number("cover_mm"),
+                        r.number("stud_G"),
+                        r.numbers("spacing_mm")};
     });
     readAll(c, "covers", c.covers, [](const Row& r) {
-        return CoverKind{r.text("id"), r.text("name"), r.text("source"), r.text("conf"), r.number("crush_MPa")};
+        return CoverKind{r.text("id"), r.text("name"), r.text("source"), r.text("conf"),
+                         r.number("crush_MPa")};
     });
     readAll(c, "kerfs", c.kerfs, [](const Row& r) {
         return Kerf{r.text("id"), r.text("name"), r.text("source"), r.text("conf"), r.number("kerf_mm")};
@@ -231,15 +245,31 @@ template <typename T> const T* find(const std::vector<T>& in, const std::string&
 
 } // namespace
 
-double Species::fastenerG() const { return assignedG > 0 ? assignedG : means.sg12 / (1 - 0.108 * means.sg12); }
+double Species::fastenerG() const {
+    return assignedG > 0 ? assignedG : means.sg12 / (1 - 0.108 * means.sg12);
+}
 
-const Species* Catalog::findSpecies(const std::string& id) const { return find(species, id); }
-const Screw* Catalog::findScrew(const std::string& id) const { return find(screws, id); }
-const FinishKind* Catalog::findFinish(const std::string& id) const { return find(finishes, id); }
-const LoadKind* Catalog::findLoad(const std::string& id) const { return find(loads, id); }
-const HeightAdvice* Catalog::findHeight(const std::string& id) const { return find(heights, id); }
-const WallKind* Catalog::findWall(const std::string& id) const { return find(walls, id); }
-const CoverKind* Catalog::findCover(const std::string& id) const { return find(covers, id); }
+const Species* Catalog::findSpecies(const std::string& id) const {
+    return find(species, id);
+}
+const Screw* Catalog::findScrew(const std::string& id) const {
+    return find(screws, id);
+}
+const FinishKind* Catalog::findFinish(const std::string& id) const {
+    return find(finishes, id);
+}
+const LoadKind* Catalog::findLoad(const std::string& id) const {
+    return find(loads, id);
+}
+const HeightAdvice* Catalog::findHeight(const std::string& id) const {
+    return find(heights, id);
+}
+const WallKind* Catalog::findWall(const std::string& id) const {
+    return find(walls, id);
+}
+const CoverKind* Catalog::findCover(const std::string& id) const {
+    return find(covers, id);
+}
 
 double Catalog::minutes(const std::string& id) const {
     const auto* l = find(labour, id);
@@ -261,7 +291,8 @@ std::string Catalog::over(const std::string& under, const std::string& coat) con
     return {};
 }
 
-std::string Catalog::sandingSequence(const std::string& start, const std::string& finish, bool softwood) const {
+std::string Catalog::sandingSequence(const std::string& start, const std::string& finish,
+                                     bool softwood) const {
     for (const auto& r : sanding)
         if (r.value("start_id", "") == start && r.value("finish_id", "") == finish &&
             r.value("wood", "") == (softwood ? "softwood" : "hardwood"))
@@ -278,7 +309,8 @@ tl::expected<json, std::string> readSubject(const std::string& file, const std::
     std::size_t i = 0;
     for (const auto& row : doc.at("rows")) {
         ++i;
-        if (!row.is_object() || !row.contains("source") || !row.at("source").is_string() || row.at("source").get<std::string>().empty())
+        if (!row.is_object() || !row.contains("source") || !row.at("source").is_string() ||
+            row.at("source").get<std::string>().empty())
             return tl::unexpected(fmt::format("{}: row {}: every row needs its 'source'", file, i));
     }
     return doc;

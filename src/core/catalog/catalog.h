@@ -13,8 +13,8 @@ namespace owl {
 struct Species {
     std::string id, name;
     bool softwood = true;
-    WoodMeans means;        ///< MPa
-    double assignedG = 0;   ///< NDS group value, 0 when none
+    WoodMeans means;      ///< MPa
+    double assignedG = 0; ///< NDS group value, 0 when none
     bool blotches = false, resinous = false;
     std::string source, conf;
     /// G for fasteners: the code's group value if there is one, else from sg12.
@@ -41,8 +41,8 @@ struct FinishKind {
     std::string id, name, sandBetween, tools, warning, note, source, conf;
     int coats = 1;
     double touchDryH = 0, recoatMinH = 0, recoatMaxH = 0;
-    double cureDays = 0;     ///< full cure, low end
-    double coverage = 0;     ///< m2 per litre, low end
+    double cureDays = 0; ///< full cure, low end
+    double coverage = 0; ///< m2 per litre, low end
     double wipeMinutes = 0;
 };
 
@@ -117,11 +117,13 @@ class Catalog {
     /// Y, S, D, B, T or N for a coat over an under-layer; empty when the table has no row.
     [[nodiscard]] std::string over(const std::string& under, const std::string& coat) const;
     /// 'P80 -> P120 -> P180' for a start, finish and wood; empty when the table has no row.
-    [[nodiscard]] std::string sandingSequence(const std::string& start, const std::string& finish, bool softwood) const;
+    [[nodiscard]] std::string sandingSequence(const std::string& start, const std::string& finish,
+                                              bool softwood) const;
 };
 
 /// Reads one subject's rows from the text of a data file; the error names file, row and field.
-tl::expected<nlohmann::ordered_json, std::string> readSubject(const std::string& file, const std::string& text);
+tl::expected<nlohmann::ordered_json, std::string> readSubject(const std::string& file,
+                                                              const std::string& text);
 /// Builds the catalogue from the shipped data. Error: what is wrong in which row.
 tl::expected<Catalog, std::string> loadCatalog();
 /// The shipped catalogue, read once. Ends the program with a sentence if the shipped data is broken.

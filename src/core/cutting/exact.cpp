@@ -4,23 +4,25 @@
 #include <limits>
 #include <map>
 
-// For every sub-multiset of the parts: the minimal rectangles that a guillotine layout of it needs, each a single part
-// or two smaller layouts side by side or one above the other. Then the cheapest split of the demand into
-// sub-multisets that fit a board each, limited boards one at a time first. Ties go to fewer boards.
+// For every sub-multiset of the parts: the minimal rectangles that a guillotine layout of it needs, each a
+// single part or two smaller layouts side by side or one above the other. Then the cheapest split of the
+// demand into sub-multisets that fit a board each, limited boards one at a time first. Ties go to fewer
+// boards.
 
 namespace owl {
 namespace {
 
 constexpr std::int64_t never = std::numeric_limits<std::int64_t>::max() / 4;
 constexpr std::int64_t mostSteps = 400'000;
-constexpr std::int64_t perBoard = 1; // added to a thousandfold price: money decides, then the number of boards
+constexpr std::int64_t perBoard =
+    1; // added to a thousandfold price: money decides, then the number of boards
 
 /// A minimal rectangle of a sub-multiset and how it came about.
 struct Shape {
     std::int64_t l = 0, w = 0;
-    std::size_t a = 0, b = 0;  ///< sub-multisets joined; a = 0: a single part
+    std::size_t a = 0, b = 0;   ///< sub-multisets joined; a = 0: a single part
     std::size_t sa = 0, sb = 0; ///< which of their shapes
-    bool beside = false;       ///< side by side along the length
+    bool beside = false;        ///< side by side along the length
     bool rotated = false;
 };
 
@@ -78,7 +80,8 @@ class Exact {
         return out;
     }
     [[nodiscard]] bool fitsSome(std::int64_t l, std::int64_t w) const {
-        return std::any_of(g_.boards.begin(), g_.boards.end(), [&](const auto& b) { return l <= b.l && w <= b.w; });
+        return std::any_of(g_.boards.begin(), g_.boards.end(),
+                           [&](const auto& b) { return l <= b.l && w <= b.w; });
     }
 
     void makeShapes(std::size_t m) {
@@ -116,7 +119,8 @@ class Exact {
     }
 
     void keepMinimal(std::size_t m, std::vector<Shape>& all) {
-        std::stable_sort(all.begin(), all.end(), [](const Shape& x, const Shape& y) { return x.l != y.l ? x.l < y.l : x.w < y.w; });
+        std::stable_sort(all.begin(), all.end(),
+                         [](const Shape& x, const Shape& y) { return x.l != y.l ? x.l < y.l : x.w < y.w; });
         std::int64_t low = never;
         for (const Shape& s : all) {
             if (s.w >= low || !fitsSome(s.l, s.w))
@@ -204,7 +208,8 @@ class Exact {
     [[nodiscard]] double area(std::size_t m) const {
         double a = 0;
         for (std::size_t k = 0; k < g_.kinds.size(); ++k)
-            a += static_cast<double>(digit(m, k)) * static_cast<double>(g_.kinds[k].l - g_.kerf) * static_cast<double>(g_.kinds[k].w - g_.kerf);
+            a += static_cast<double>(digit(m, k)) * static_cast<double>(g_.kinds[k].l - g_.kerf) *
+                 static_cast<double>(g_.kinds[k].w - g_.kerf);
         return a;
     }
 
@@ -280,6 +285,8 @@ class Exact {
 
 } // namespace
 
-std::optional<GroupPlan> solveExactly(const CutGroup& group) { return Exact(group).run(); }
+std::optional<GroupPlan> solveExactly(const CutGroup& group) {
+    return Exact(group).run();
+}
 
 } // namespace owl

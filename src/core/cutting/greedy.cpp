@@ -84,7 +84,8 @@ class Filler {
         return b;
     }
 
-    void placeInto(const Free& f, GroupBoard& b, std::vector<int>& left, const std::vector<double>& weight, std::vector<Free>& open) {
+    void placeInto(const Free& f, GroupBoard& b, std::vector<int>& left, const std::vector<double>& weight,
+                   std::vector<Free>& open) {
         double most = -1;
         GroupPlaced best;
         for (std::size_t k = 0; k < g_.kinds.size(); ++k) {
@@ -111,7 +112,8 @@ class Filler {
         const std::int64_t right = f.l - best.l;
         const std::int64_t top = f.w - best.w;
         // Keep the larger remainder whole; now and then the other way round.
-        bool ripFirst = static_cast<double>(f.l) * static_cast<double>(top) >= static_cast<double>(right) * static_cast<double>(f.w);
+        bool ripFirst = static_cast<double>(f.l) * static_cast<double>(top) >=
+                        static_cast<double>(right) * static_cast<double>(f.w);
         if (!plain_ && std::uniform_int_distribution<int>(0, 4)(random_) == 0)
             ripFirst = !ripFirst;
         if (ripFirst) {
@@ -131,6 +133,8 @@ class Filler {
 
 } // namespace
 
-GroupPlan fillGreedily(const CutGroup& group, std::mt19937& random, bool plain) { return Filler(group, random, plain).run(); }
+GroupPlan fillGreedily(const CutGroup& group, std::mt19937& random, bool plain) {
+    return Filler(group, random, plain).run();
+}
 
 } // namespace owl

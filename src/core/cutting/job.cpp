@@ -75,7 +75,8 @@ CutPart readPart(const json& j, const std::string& where) {
     return p;
 }
 
-template <typename T, typename F> void readList(const json& doc, const char* key, const std::string& file, std::vector<T>& into, F read) {
+template <typename T, typename F>
+void readList(const json& doc, const char* key, const std::string& file, std::vector<T>& into, F read) {
     const json& list = need(doc, key, file);
     if (!list.is_array())
         throw JobFault{fmt::format("{}: '{}' must be a list.", file, key)};
@@ -128,38 +129,64 @@ tl::expected<CutJob, std::string> readCutJob(const std::string& source, const st
 }
 
 json cutJobJson(const CutJob& job) {
-    json out{{"format", "upright-owl-cut-job"}, {"version", 1}, {"kerf_mm", mm(job.kerf)}, {"trim_mm", mm(job.trim)}};
+    json out{{"format", "upright-owl-cut-job"},
+             {"version", 1},
+             {"kerf_mm", mm(job.kerf)},
+             {"trim_mm", mm(job.trim)}};
     out["stock"] = json::array();
     for (const auto& s : job.stock)
-        out["stock"].push_back({{"id", s.id}, {"material", s.material}, {"thickness_mm", mm(s.thickness)}, {"kind", s.sheet ? "sheet" : "board"},
-                                {"length_mm", mm(s.length)}, {"width_mm", mm(s.width)}, {"price", money(s.price)},
+        out["stock"].push_back({{"id", s.id},
+                                {"material", s.material},
+                                {"thickness_mm", mm(s.thickness)},
+                                {"kind", s.sheet ? "sheet" : "board"},
+                                {"length_mm", mm(s.length)},
+                                {"width_mm", mm(s.width)},
+                                {"price", money(s.price)},
                                 {"available", s.available ? json(*s.available) : json(nullptr)}});
     out["parts"] = json::array();
     for (const auto& p : job.parts)
-        out["parts"].push_back({{"id", p.id}, {"material", p.material}, {"thickness_mm", mm(p.thickness)}, {"length_mm", mm(p.length)},
-                                {"width_mm", mm(p.width)}, {"quantity", p.quantity}, {"may_rotate", p.mayRotate}});
+        out["parts"].push_back({{"id", p.id},
+                                {"material", p.material},
+                                {"thickness_mm", mm(p.thickness)},
+                                {"length_mm", mm(p.length)},
+                                {"width_mm", mm(p.width)},
+                                {"quantity", p.quantity},
+                                {"may_rotate", p.mayRotate}});
     return out;
 }
 
 json cutPlanJson(const CutPlan& plan) {
     static constexpr const char* status[] = {"optimal", "feasible", "infeasible"};
     static constexpr const char* reason[] = {"no_stock", "too_large", "not_enough_stock"};
-    json out{{"format", "upright-owl-cut-plan"}, {"version", 1}, {"status", status[static_cast<int>(plan.status)]},
-             {"cost", money(plan.cost)}, {"lower_bound", money(plan.lowerBound)}};
+    json out{{"format", "upright-owl-cut-plan"},
+             {"version", 1},
+             {"status", status[static_cast<int>(plan.status)]},
+             {"cost", money(plan.cost)},
+             {"lower_bound", money(plan.lowerBound)}};
     out["sheets"] = json::array();
     for (const auto& b : plan.boards) {
         json placed = json::array();
         for (const auto& p : b.placed)
-            placed.push_back({{"part", p.part}, {"x_mm", mm(p.x)}, {"y_mm", mm(p.y)}, {"length_mm", mm(p.length)}, {"width_mm", mm(p.width)}, {"rotated", p.rotated}});
+            placed.push_back({{"part", p.part},
+                              {"x_mm", mm(p.x)},
+                              {"y_mm", mm(p.y)},
+                              {"length_mm", mm(p.length)},
+                              {"width_mm", mm(p.width)},
+                              {"rotated", p.rotated}});
         json offcuts = json::array();
         for (const auto& o : b.offcuts)
-            offcuts.push_back({{"x_mm", mm(o.x)}, {"y_mm", mm(o.y)}, {"length_mm", mm(o.length)}, {"width_mm", mm(o.width)}});
-        out["sheets"].push_back({{"stock", b.stock}, {"repeat", b.repeat}, {"placed", placed}, {"offcuts", offcuts}});
+            offcuts.push_back({{"x_mm", mm(o.x)},
+                               {"y_mm", mm(o.y)},
+                               {"length_mm", mm(o.length)},
+                               {"width_mm", mm(o.width)}});
+        out["sheets"].push_back(
+            {{"stock", b.stock}, {"repeat", b.repeat}, {"placed", placed}, {"offcuts", offcuts}});
     }
     out["certificate"] = plan.certificate.empty() ? json{{"part_values", json::object()}} : plan.certificate;
     out["unplaced"] = json::array();
     for (const auto& u : plan.unplaced)
-        out["unplaced"].push_back({{"part", u.part}, {"quantity", u.quantity}, {"reason", reason[static_cast<int>(u.reason)]}});
+        out["unplaced"].push_back(
+            {{"part", u.part}, {"quantity", u.quantity}, {"reason", reason[static_cast<int>(u.reason)]}});
     return out;
 }
 
@@ -170,7 +197,8 @@ bool guillotine(const std::vector<Offcut>& grown) {
         const auto low = [&](const Offcut& o) { return alongX ? o.x : o.y; };
         const auto high = [&](const Offcut& o) { return alongX ? o.x + o.length : o.y + o.width; };
         std::vector<Offcut> sorted = grown;
-        std::sort(sorted.begin(), sorted.end(), [&](const Offcut& a, const Offcut& b) { return low(a) < low(b); });
+        std::sort(sorted.begin(), sorted.end(),
+                  [&](const Offcut& a, const Offcut& b) { return low(a) < low(b); });
         Length reach = high(sorted.front());
         for (std::size_t i = 1; i < sorted.size(); ++i) {
             if (low(sorted[i]) >= reach)
@@ -206,10 +234,12 @@ std::string faultIn(const CutJob& job, const CutPlan& plan) {
         std::vector<Offcut> grown;
         for (const auto& p : b.placed) {
             const auto part = parts.find(p.part);
-            if (part == parts.end() || part->second->material != s->second->material || part->second->thickness != s->second->thickness)
+            if (part == parts.end() || part->second->material != s->second->material ||
+                part->second->thickness != s->second->thickness)
                 return fmt::format("board {}: {} does not belong on {}", i, p.part, b.stock);
             const bool turned = p.rotated;
-            if ((turned && !part->second->mayRotate) || p.length != (turned ? part->second->width : part->second->length) ||
+            if ((turned && !part->second->mayRotate) ||
+                p.length != (turned ? part->second->width : part->second->length) ||
                 p.width != (turned ? part->second->length : part->second->width))
                 return fmt::format("board {}: {} has a wrong size or may not be turned", i, p.part);
             open[p.part] -= b.repeat;

@@ -1,6 +1,6 @@
 #pragma once
-// Cut jobs and cut plans by the contract upright-owl-cut-job / -plan. All geometry in whole nanometres, money in
-// millionths.
+// Cut jobs and cut plans by the contract upright-owl-cut-job / -plan. All geometry in whole nanometres, money
+// in millionths.
 
 #include "measure/length.h"
 
@@ -34,7 +34,9 @@ struct CutJob {
     std::vector<CutPart> parts;
     /// The usable rectangle of a stock; not positive: useless.
     [[nodiscard]] Length usableLength(const CutStock& s) const { return s.length - trim * 2; }
-    [[nodiscard]] Length usableWidth(const CutStock& s) const { return s.sheet ? s.width - trim * 2 : s.width; }
+    [[nodiscard]] Length usableWidth(const CutStock& s) const {
+        return s.sheet ? s.width - trim * 2 : s.width;
+    }
 };
 
 /// A part as it lies on its board; origin at a corner of the usable rectangle, extents as placed.
@@ -72,8 +74,8 @@ tl::expected<CutJob, std::string> readCutJob(const std::string& text, const std:
 nlohmann::ordered_json cutJobJson(const CutJob& job);
 nlohmann::ordered_json cutPlanJson(const CutPlan& plan);
 
-/// Checks a plan against its job without trusting the solver: inside the board, a kerf apart, guillotine, every part
-/// exactly once or unplaced, availability, cost re-added. Empty = sound; else the first violation.
+/// Checks a plan against its job without trusting the solver: inside the board, a kerf apart, guillotine,
+/// every part exactly once or unplaced, availability, cost re-added. Empty = sound; else the first violation.
 std::string faultIn(const CutJob& job, const CutPlan& plan);
 /// True when straight edge-to-edge cuts separate all rectangles (already grown by the kerf).
 bool guillotine(const std::vector<Offcut>& grown);

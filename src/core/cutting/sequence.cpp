@@ -13,7 +13,8 @@ struct Region {
 
 class Sequencer {
   public:
-    Sequencer(const CutJob& job, std::size_t board, const std::function<std::string(const std::string&)>& nameOf, std::vector<SawCut>& out)
+    Sequencer(const CutJob& job, std::size_t board,
+              const std::function<std::string(const std::string&)>& nameOf, std::vector<SawCut>& out)
         : job_(job), board_(board), nameOf_(nameOf), out_(out) {}
 
     void run(const CutBoard& b, const CutStock& s) {
@@ -77,7 +78,8 @@ class Sequencer {
         return true;
     }
 
-    void emit(const std::vector<Placed>& near, const std::vector<Placed>& far, const Region& r, bool rip, Length line, Length start) {
+    void emit(const std::vector<Placed>& near, const std::vector<Placed>& far, const Region& r, bool rip,
+              Length line, Length start) {
         SawCut c;
         c.id = fmt::format("board-{}-cut-{}", board_ + 1, ++n_);
         c.board = board_;
@@ -89,7 +91,9 @@ class Sequencer {
         c.kerf = job_.kerf;
         c.keep = names(near);
         c.wasteBeyond = far.empty();
-        c.wasteSide = far.empty() ? "beyond the line is waste" : "the blade takes its width beyond the line, from the side of " + names(far);
+        c.wasteSide = far.empty()
+                          ? "beyond the line is waste"
+                          : "the blade takes its width beyond the line, from the side of " + names(far);
         out_.push_back(std::move(c));
     }
 
@@ -103,7 +107,8 @@ class Sequencer {
         }
         std::string out;
         for (const auto& name : order)
-            out += (out.empty() ? "" : ", ") + (count[name] > 1 ? fmt::format("{} × {}", count[name], name) : name);
+            out += (out.empty() ? "" : ", ") +
+                   (count[name] > 1 ? fmt::format("{} × {}", count[name], name) : name);
         return out;
     }
 
@@ -117,10 +122,12 @@ class Sequencer {
 
 } // namespace
 
-std::vector<SawCut> cutSequence(const CutJob& job, const CutPlan& plan, const std::function<std::string(const std::string&)>& nameOf) {
+std::vector<SawCut> cutSequence(const CutJob& job, const CutPlan& plan,
+                                const std::function<std::string(const std::string&)>& nameOf) {
     std::vector<SawCut> out;
     for (std::size_t i = 0; i < plan.boards.size(); ++i) {
-        const auto s = std::find_if(job.stock.begin(), job.stock.end(), [&](const CutStock& c) { return c.id == plan.boards[i].stock; });
+        const auto s = std::find_if(job.stock.begin(), job.stock.end(),
+                                    [&](const CutStock& c) { return c.id == plan.boards[i].stock; });
         if (s != job.stock.end())
             Sequencer(job, i, nameOf, out).run(plan.boards[i], *s);
     }

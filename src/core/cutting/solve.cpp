@@ -39,7 +39,10 @@ std::map<GroupKey, CutGroup> split(const CutJob& job, std::vector<Unplaced>& unp
             fitsAvailable = fitsAvailable || !s.available || *s.available > 0;
         }
         if (!any || !fits || !fitsAvailable) {
-            unplaced.push_back({p.id, p.quantity, !any ? UnplacedReason::noStock : !fits ? UnplacedReason::tooLarge : UnplacedReason::notEnoughStock});
+            unplaced.push_back({p.id, p.quantity,
+                                !any    ? UnplacedReason::noStock
+                                : !fits ? UnplacedReason::tooLarge
+                                        : UnplacedReason::notEnoughStock});
             continue;
         }
         CutGroup& g = groups[{p.material, p.thickness.nm()}];
@@ -47,7 +50,8 @@ std::map<GroupKey, CutGroup> split(const CutJob& job, std::vector<Unplaced>& unp
         std::int64_t l = p.length.nm() + g.kerf;
         std::int64_t w = p.width.nm() + g.kerf;
         const bool rotate = p.mayRotate && l != w;
-        auto kind = std::find_if(g.kinds.begin(), g.kinds.end(), [&](const auto& k) { return k.l == l && k.w == w && k.rotate == rotate; });
+        auto kind = std::find_if(g.kinds.begin(), g.kinds.end(),
+                                 [&](const auto& k) { return k.l == l && k.w == w && k.rotate == rotate; });
         if (kind == g.kinds.end())
             kind = g.kinds.insert(g.kinds.end(), {{}, {}, l, w, rotate, 0});
         kind->ids.push_back(p.id);
@@ -56,9 +60,10 @@ std::map<GroupKey, CutGroup> split(const CutJob& job, std::vector<Unplaced>& unp
     }
     for (auto& [key, g] : groups)
         for (const auto& s : job.stock)
-            if (s.material == key.first && s.thickness.nm() == key.second && job.usableLength(s) > Length() && job.usableWidth(s) > Length() &&
-                (!s.available || *s.available > 0))
-                g.boards.push_back({&s, job.usableLength(s).nm() + g.kerf, job.usableWidth(s).nm() + g.kerf, s.price, s.available});
+            if (s.material == key.first && s.thickness.nm() == key.second && job.usableLength(s) > Length() &&
+                job.usableWidth(s) > Length() && (!s.available || *s.available > 0))
+                g.boards.push_back({&s, job.usableLength(s).nm() + g.kerf, job.usableWidth(s).nm() + g.kerf,
+                                    s.price, s.available});
     return groups;
 }
 
@@ -67,7 +72,8 @@ class Leftovers {
   public:
     Leftovers(std::int64_t kerf, std::vector<Offcut>& out) : kerf_(kerf), out_(out) {}
 
-    void find(const std::vector<GroupPlaced>& pieces, std::int64_t x, std::int64_t y, std::int64_t l, std::int64_t w) {
+    void find(const std::vector<GroupPlaced>& pieces, std::int64_t x, std::int64_t y, std::int64_t l,
+              std::int64_t w) {
         if (l <= kerf_ || w <= kerf_)
             return;
         if (pieces.empty()) {
@@ -104,17 +110,21 @@ class Leftovers {
             out_.push_back({Length::nm(x), Length::nm(y), realL, realW});
     }
 
-    void separate(const std::vector<GroupPlaced>& pieces, std::int64_t x, std::int64_t y, std::int64_t l, std::int64_t w) {
+    void separate(const std::vector<GroupPlaced>& pieces, std::int64_t x, std::int64_t y, std::int64_t l,
+                  std::int64_t w) {
         for (const bool alongX : {true, false}) {
             std::vector<GroupPlaced> sorted = pieces;
-            std::sort(sorted.begin(), sorted.end(), [&](const auto& a, const auto& b) { return alongX ? a.x < b.x : a.y < b.y; });
+            std::sort(sorted.begin(), sorted.end(),
+                      [&](const auto& a, const auto& b) { return alongX ? a.x < b.x : a.y < b.y; });
             std::int64_t reach = 0;
             for (std::size_t i = 0; i + 1 < sorted.size(); ++i) {
                 reach = std::max(reach, alongX ? sorted[i].x + sorted[i].l : sorted[i].y + sorted[i].w);
                 if ((alongX ? sorted[i + 1].x : sorted[i + 1].y) < reach)
                     continue;
-                const std::vector<GroupPlaced> a(sorted.begin(), sorted.begin() + static_cast<std::ptrdiff_t>(i) + 1);
-                const std::vector<GroupPlaced> b(sorted.begin() + static_cast<std::ptrdiff_t>(i) + 1, sorted.end());
+                const std::vector<GroupPlaced> a(sorted.begin(),
+                                                 sorted.begin() + static_cast<std::ptrdiff_t>(i) + 1);
+                const std::vector<GroupPlaced> b(sorted.begin() + static_cast<std::ptrdiff_t>(i) + 1,
+                                                 sorted.end());
                 if (alongX) {
                     find(a, x, y, reach - x, w);
                     find(b, reach, y, x + l - reach, w);
@@ -147,7 +157,8 @@ void addGroup(const CutGroup& g, const GroupPlan& gp, CutPlan& plan) {
         CutBoard out;
         out.stock = g.boards[b.board].stock->id;
         for (const auto& p : b.placed)
-            out.placed.push_back({nextId(p.kind), Length::nm(p.x), Length::nm(p.y), Length::nm(p.l - g.kerf), Length::nm(p.w - g.kerf), p.rotated});
+            out.placed.push_back({nextId(p.kind), Length::nm(p.x), Length::nm(p.y), Length::nm(p.l - g.kerf),
+                                  Length::nm(p.w - g.kerf), p.rotated});
         Leftovers(g.kerf, out.offcuts).find(b.placed, 0, 0, g.boards[b.board].l, g.boards[b.board].w);
         plan.boards.push_back(std::move(out));
     }
@@ -158,13 +169,15 @@ void addGroup(const CutGroup& g, const GroupPlan& gp, CutPlan& plan) {
                 plan.unplaced.push_back({g.kinds[k].ids[i], open[k][i], UnplacedReason::notEnoughStock});
 }
 
-/// A bound that needs no search: every part is worth its grown area at the best price per area of unlimited stock;
-/// limited boards take a surcharge for what they are worth above their price. Only for groups placed whole.
+/// A bound that needs no search: every part is worth its grown area at the best price per area of unlimited
+/// stock; limited boards take a surcharge for what they are worth above their price. Only for groups placed
+/// whole.
 Money areaBound(const CutGroup& g, nlohmann::ordered_json& values, nlohmann::ordered_json& surcharges) {
     double rate = std::numeric_limits<double>::infinity();
     for (const auto& b : g.boards)
         if (!b.available)
-            rate = std::min(rate, static_cast<double>(b.price) / (static_cast<double>(b.l) * static_cast<double>(b.w)));
+            rate = std::min(rate, static_cast<double>(b.price) /
+                                      (static_cast<double>(b.l) * static_cast<double>(b.w)));
     if (!std::isfinite(rate) || rate <= 0)
         return 0;
     rate *= 0.97; // the checker rounds large sizes down to a grid, which makes a pattern worth a little more
@@ -190,9 +203,11 @@ Money areaBound(const CutGroup& g, nlohmann::ordered_json& values, nlohmann::ord
 void mergeRepeats(CutPlan& plan) {
     std::vector<CutBoard> out;
     const auto same = [](const CutBoard& a, const CutBoard& b) {
-        return a.stock == b.stock && std::equal(a.placed.begin(), a.placed.end(), b.placed.begin(), b.placed.end(), [](const Placed& p, const Placed& q) {
-                   return p.part == q.part && p.x == q.x && p.y == q.y && p.rotated == q.rotated;
-               });
+        return a.stock == b.stock && std::equal(a.placed.begin(), a.placed.end(), b.placed.begin(),
+                                                b.placed.end(), [](const Placed& p, const Placed& q) {
+                                                    return p.part == q.part && p.x == q.x && p.y == q.y &&
+                                                           p.rotated == q.rotated;
+                                                });
     };
     for (auto& b : plan.boards) {
         const auto it = std::find_if(out.begin(), out.end(), [&](const CutBoard& o) { return same(o, b); });
@@ -249,7 +264,9 @@ CutPlan solveCutJob(const CutJob& job, const CutEffort& effort) {
     if (!surcharges.empty())
         plan.certificate["stock_surcharges"] = surcharges;
     mergeRepeats(plan);
-    plan.status = !plan.unplaced.empty() ? CutStatus::infeasible : plan.lowerBound >= plan.cost ? CutStatus::optimal : CutStatus::feasible;
+    plan.status = !plan.unplaced.empty()         ? CutStatus::infeasible
+                  : plan.lowerBound >= plan.cost ? CutStatus::optimal
+                                                 : CutStatus::feasible;
     if (effort.progress)
         effort.progress(plan);
     return plan;

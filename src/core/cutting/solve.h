@@ -1,10 +1,10 @@
 #pragma once
 // Finds a cheapest plan for a cut job and proves it where the group is small.
 //
-// Methods, and what they did on the public jobs: groups of up to about ten single parts are solved by trying every
-// way (exact.h), which is also what the independent checker does, so they need no certificate. Larger groups get
-// many randomised guillotine fills (greedy.h), the best kept, and an area bound with its certificate; a bound by
-// column generation would close more of them and is not built yet.
+// Methods, and what they did on the public jobs: groups of up to about ten single parts are solved by trying
+// every way (exact.h), which is also what the independent checker does, so they need no certificate. Larger
+// groups get many randomised guillotine fills (greedy.h), the best kept, and an area bound with its
+// certificate; a bound by column generation would close more of them and is not built yet.
 
 #include "cutting/job.h"
 
@@ -13,15 +13,16 @@
 namespace owl {
 
 struct CutEffort {
-    int tries = 60;                          ///< randomised fills for each large group; never seconds: same job, same plan
-    std::function<bool()> stop;              ///< asked between tries; true ends the search early
+    int tries = 60;             ///< randomised fills for each large group; never seconds: same job, same plan
+    std::function<bool()> stop; ///< asked between tries; true ends the search early
     std::function<void(const CutPlan&)> progress; ///< told of every better plan of the whole job
 };
 
 /// A valid plan; optimal where proven. Parts that fit nothing are unplaced with their reason.
 CutPlan solveCutJob(const CutJob& job, const CutEffort& effort = {});
 
-/// Parts and stock of one material and thickness, in grown (plus one kerf) whole nanometres. Used by the methods.
+/// Parts and stock of one material and thickness, in grown (plus one kerf) whole nanometres. Used by the
+/// methods.
 struct CutGroup {
     struct Kind {
         std::vector<std::string> ids; ///< job part ids that share this size, each with its quantity

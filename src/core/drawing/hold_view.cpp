@@ -9,8 +9,14 @@ namespace {
 
 /// A screw from the front through rail and cover into the stud.
 void drawScrew(Pen& pen, double y, double front, double tip, double d) {
-    pen.polygon({{front, y - d}, {front - 3, y - d / 2}, {front - 3, y + d / 2}, {front, y + d}}, Tone::steel, Tone::outline);
-    pen.polygon({{front - 3, y - d / 2}, {tip + 4, y - d / 2}, {tip, y}, {tip + 4, y + d / 2}, {front - 3, y + d / 2}}, Tone::steel, Tone::outline);
+    pen.polygon({{front, y - d}, {front - 3, y - d / 2}, {front - 3, y + d / 2}, {front, y + d}}, Tone::steel,
+                Tone::outline);
+    pen.polygon({{front - 3, y - d / 2},
+                 {tip + 4, y - d / 2},
+                 {tip, y},
+                 {tip + 4, y + d / 2},
+                 {front - 3, y + d / 2}},
+                Tone::steel, Tone::outline);
 }
 
 } // namespace
@@ -42,7 +48,9 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
         if (p.id.starts_with("cap"))
             continue;
         const Cell b = p.bounds();
-        pen.rect(b.at.y.mm(), H - (b.at.z + b.size.z).mm(), b.size.y.mm(), b.size.z.mm(), Tone::woodEnd, Tone::outline).tip = p.name;
+        pen.rect(b.at.y.mm(), H - (b.at.z + b.size.z).mm(), b.size.y.mm(), b.size.z.mm(), Tone::woodEnd,
+                 Tone::outline)
+            .tip = p.name;
     }
     if (h && h->feasible) {
         const double front = a.wallThrough.mm();
@@ -51,7 +59,8 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
             drawScrew(pen, H - z.mm(), front, tip, studs ? h->option.screw->d : 8);
         }
         if (studs) {
-            pen.dimension({-cover - h->pen, bottom + 14}, {-cover, bottom + 14}, formatNumber(Length::mm(h->pen), project.style));
+            pen.dimension({-cover - h->pen, bottom + 14}, {-cover, bottom + 14},
+                          formatNumber(Length::mm(h->pen), project.style));
             auto& t = pen.text({-cover - h->pen, bottom + 14}, "in the stud", Tone::soft, 11);
             t.align = Align::right;
             t.dx = -6;
@@ -70,9 +79,12 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
         t.bold = true;
     };
     if (load > 0)
-        arrow((a.surfaceBack.mm() + a.surfaceFront.mm()) / 2, load, Tone::info, formatForce(load, project.style));
+        arrow((a.surfaceBack.mm() + a.surfaceFront.mm()) / 2, load, Tone::info,
+              formatForce(load, project.style));
     if (pp->hand > 0) {
-        const double z = std::max(a.surfaceZ.mm(), (a.find("lip") ? (a.find("lip")->bounds().at.z + a.find("lip")->bounds().size.z).mm() : 0.0));
+        const double z = std::max(
+            a.surfaceZ.mm(),
+            (a.find("lip") ? (a.find("lip")->bounds().at.z + a.find("lip")->bounds().size.z).mm() : 0.0));
         auto& l = pen.line({{D, H - z - 62}, {D, H - z - 4}}, Tone::fails, 2.4);
         l.arrow = true;
         auto& t = pen.text({D, H - z - 62}, "hand " + formatForce(pp->hand, project.style), Tone::fails, 11);
@@ -113,7 +125,8 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
     }
     for (const auto& p : a.parts) {
         const Cell b = p.bounds();
-        auto& s = pen.rect(b.at.x.mm(), H - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), p.grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
+        auto& s = pen.rect(b.at.x.mm(), H - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
+                           p.grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
         s.grain = p.grain == GrainAxis::x ? 0 : -1;
         s.tip = p.name;
     }
@@ -122,7 +135,8 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
         for (std::size_t i = 0; i < h->x.size(); ++i) {
             for (Length z : a.wallRows)
                 pen.circle({h->x[i], H - z.mm()}, 3.5, Tone::steel, Tone::paper).tip = "wall screw";
-            auto& t = pen.text({h->x[i], H + reach * 0.5}, formatForce(h->reactions[i], project.style), h->reactions[i] < 0 ? Tone::fails : Tone::info, 13);
+            auto& t = pen.text({h->x[i], H + reach * 0.5}, formatForce(h->reactions[i], project.style),
+                               h->reactions[i] < 0 ? Tone::fails : Tone::info, 13);
             t.bold = true;
             t.tip = "carried here by what stands on it";
         }
@@ -156,7 +170,8 @@ Drawing sagCurve(const Project& project, const Plan& plan, const std::string& id
     pen.line({{0, 0}, {L, 0}}, Tone::guide, 1);
     auto& lim = pen.line({{h->worst.x0, limit * scale}, {h->worst.x1, limit * scale}}, Tone::limit, 1.4);
     lim.dashed = true;
-    auto& lt = pen.text({(h->worst.x0 + h->worst.x1) / 2, limit * scale}, "limit " + formatSmall(limit, project.style), Tone::fails, 11);
+    auto& lt = pen.text({(h->worst.x0 + h->worst.x1) / 2, limit * scale},
+                        "limit " + formatSmall(limit, project.style), Tone::fails, 11);
     lt.dy = 11;
     pen.line(path(h->sag.now), Tone::sagNow, 2).tip = "now";
     auto& later = pen.line(path(h->sag.later), Tone::sagLater, 2);
@@ -164,10 +179,14 @@ Drawing sagCurve(const Project& project, const Plan& plan, const std::string& id
     later.tip = "in years";
     for (double x : h->x)
         pen.polygon({{x, 0}, {x - L * 0.008, L * 0.016}, {x + L * 0.008, L * 0.016}}, Tone::steel);
-    auto& t1 = pen.text({0, -L * 0.02}, fmt::format("now {}", formatSmall(h->sag.instant, project.style)), Tone::info, 11);
+    auto& t1 = pen.text({0, -L * 0.02}, fmt::format("now {}", formatSmall(h->sag.instant, project.style)),
+                        Tone::info, 11);
     t1.align = Align::left;
     t1.dy = -8;
-    auto& t2 = pen.text({L, -L * 0.02}, fmt::format("in years {} · drawn {:.0f} times too large", formatSmall(h->worst.sag, project.style), scale), Tone::accent, 11);
+    auto& t2 = pen.text({L, -L * 0.02},
+                        fmt::format("in years {} · drawn {:.0f} times too large",
+                                    formatSmall(h->worst.sag, project.style), scale),
+                        Tone::accent, 11);
     t2.align = Align::right;
     t2.dy = -8;
     pen.extent({0, -L * 0.02}, {L, most * scale});

@@ -11,7 +11,9 @@ Tone itemTone(std::size_t i) {
     return tones.at(i % tones.size());
 }
 
-bool has(const std::string& text, const char* word) { return text.find(word) != std::string::npos; }
+bool has(const std::string& text, const char* word) {
+    return text.find(word) != std::string::npos;
+}
 
 /// Points of a closed outline in a unit box (0..1, y up), scaled into place.
 std::vector<Point> scaled(const std::vector<Point>& unit, double x, double y, double w, double h) {
@@ -25,7 +27,12 @@ void frame(Pen& pen, double x, double y, double w, double h, Tone tone, const st
     pen.rect(x, y - h, w, h, tone, Tone::outline).id = id;
     const double b = std::min(w, h) * 0.1;
     pen.rect(x + b, y - h + b, w - 2 * b, h - 2 * b, Tone::paper, Tone::none).id = id;
-    pen.line({{x + b, y - h * 0.35}, {x + w * 0.38, y - h * 0.58}, {x + w * 0.62, y - h * 0.36}, {x + w - b, y - h * 0.62}}, tone, 1.4).smooth = true;
+    pen.line({{x + b, y - h * 0.35},
+              {x + w * 0.38, y - h * 0.58},
+              {x + w * 0.62, y - h * 0.36},
+              {x + w - b, y - h * 0.62}},
+             tone, 1.4)
+        .smooth = true;
 }
 
 void teapot(Pen& pen, double x, double y, double w, double h, Tone tone, const std::string& id) {
@@ -33,9 +40,11 @@ void teapot(Pen& pen, double x, double y, double w, double h, Tone tone, const s
     auto& l = pen.line(scaled(handle, x, y, w, h), tone, 3);
     l.smooth = true;
     l.id = id;
-    const std::vector<Point> spout{{0.68, 0.20}, {0.84, 0.42}, {0.90, 0.70}, {1.0, 0.74}, {0.92, 0.36}, {0.76, 0.10}};
+    const std::vector<Point> spout{{0.68, 0.20}, {0.84, 0.42}, {0.90, 0.70},
+                                   {1.0, 0.74},  {0.92, 0.36}, {0.76, 0.10}};
     pen.polygon(scaled(spout, x, y, w, h), tone).id = id;
-    const std::vector<Point> body{{0.28, 0}, {0.68, 0}, {0.78, 0.22}, {0.78, 0.46}, {0.68, 0.70}, {0.48, 0.78}, {0.28, 0.70}, {0.18, 0.46}, {0.18, 0.22}};
+    const std::vector<Point> body{{0.28, 0},    {0.68, 0},    {0.78, 0.22}, {0.78, 0.46}, {0.68, 0.70},
+                                  {0.48, 0.78}, {0.28, 0.70}, {0.18, 0.46}, {0.18, 0.22}};
     auto& b = pen.polygon(scaled(body, x, y, w, h), tone, Tone::none);
     b.smooth = true;
     b.id = id;
@@ -56,12 +65,19 @@ void books(Pen& pen, double x, double y, double w, double h, std::size_t index, 
 void basket(Pen& pen, double x, double y, double w, double h, Tone tone, const std::string& id) {
     const double r = h * 0.27;
     for (int i = 0; i < 3; ++i) {
-        auto& c = pen.circle({x + w * (0.24 + 0.26 * i), y - h * 0.66}, 0, itemTone(static_cast<std::size_t>(i)), Tone::none);
+        auto& c = pen.circle({x + w * (0.24 + 0.26 * i), y - h * 0.66}, 0,
+                             itemTone(static_cast<std::size_t>(i)), Tone::none);
         c.radius = r;
         c.id = id;
-        pen.line({{x + w * (0.24 + 0.26 * i) - r * 0.6, y - h * 0.62}, {x + w * (0.24 + 0.26 * i), y - h * 0.74}, {x + w * (0.24 + 0.26 * i) + r * 0.6, y - h * 0.60}}, Tone::paper, 1).smooth = true;
+        pen.line({{x + w * (0.24 + 0.26 * i) - r * 0.6, y - h * 0.62},
+                  {x + w * (0.24 + 0.26 * i), y - h * 0.74},
+                  {x + w * (0.24 + 0.26 * i) + r * 0.6, y - h * 0.60}},
+                 Tone::paper, 1)
+            .smooth = true;
     }
-    pen.polygon({{x, y - h * 0.55}, {x + w, y - h * 0.55}, {x + w * 0.9, y}, {x + w * 0.1, y}}, tone, Tone::outline).id = id;
+    pen.polygon({{x, y - h * 0.55}, {x + w, y - h * 0.55}, {x + w * 0.9, y}, {x + w * 0.1, y}}, tone,
+                Tone::outline)
+        .id = id;
     for (double f : {0.2, 0.38})
         pen.line({{x + w * 0.06, y - h * f}, {x + w * 0.94, y - h * f}}, Tone::paper, 1);
 }
@@ -78,7 +94,8 @@ void drawItem(Pen& pen, const LoadItem& item, double x, double y, std::size_t in
         teapot(pen, x, y, w, h, tone, id);
     else if (has(item.kind, "basket"))
         basket(pen, x, y, w, h, tone, id);
-    else if (has(item.kind, "book") || has(item.kind, "pb_") || has(item.kind, "hb_") || has(item.kind, "boardgame"))
+    else if (has(item.kind, "book") || has(item.kind, "pb_") || has(item.kind, "hb_") ||
+             has(item.kind, "boardgame"))
         books(pen, x, y, w, h, index, id);
     else {
         auto& s = pen.rect(x, y - h, w, h, tone, Tone::outline);
@@ -89,10 +106,12 @@ void drawItem(Pen& pen, const LoadItem& item, double x, double y, std::size_t in
 }
 
 void drawPerson(Pen& pen, double x, double y, double height) {
-    // Half widths of a standing figure by height (share of the height), arms at the sides; mirrored and smoothed.
-    static const std::vector<Point> half{{0.012, 0.003}, {0.062, 0.000}, {0.066, 0.018}, {0.048, 0.045}, {0.062, 0.20}, {0.056, 0.28}, {0.080, 0.46},
-                                         {0.092, 0.50},  {0.112, 0.455}, {0.130, 0.46},  {0.134, 0.52},  {0.128, 0.64}, {0.132, 0.76}, {0.118, 0.812},
-                                         {0.060, 0.838}, {0.030, 0.852}, {0.030, 0.870}};
+    // Half widths of a standing figure by height (share of the height), arms at the sides; mirrored and
+    // smoothed.
+    static const std::vector<Point> half{
+        {0.012, 0.003}, {0.062, 0.000}, {0.066, 0.018}, {0.048, 0.045}, {0.062, 0.20}, {0.056, 0.28},
+        {0.080, 0.46},  {0.092, 0.50},  {0.112, 0.455}, {0.130, 0.46},  {0.134, 0.52}, {0.128, 0.64},
+        {0.132, 0.76},  {0.118, 0.812}, {0.060, 0.838}, {0.030, 0.852}, {0.030, 0.870}};
     std::vector<Point> outline;
     for (const auto& p : half)
         outline.push_back({x + p.x * height, y - p.y * height});
@@ -108,7 +127,8 @@ void drawPerson(Pen& pen, double x, double y, double height) {
     pen.polygon(head, Tone::person, Tone::none).smooth = true;
 }
 
-void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double w, double h, const std::string& id) {
+void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double w, double h,
+                   const std::string& id) {
     const auto block = [&](double bx, double by, double bw, double bh, double r) {
         auto& s = pen.rect(bx, by, bw, bh, Tone::furniture, Tone::furnitureLine);
         s.radius = r;
@@ -134,7 +154,8 @@ void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double
         for (int i = 1; i < doors; ++i)
             pen.line({{x + w * i / doors, y - h + 18}, {x + w * i / doors, y - 78}}, Tone::furnitureLine, 1);
         for (int i = 0; i < doors; ++i)
-            pen.circle({x + w * (i + 0.5) / doors + (i % 2 ? -1 : 1) * (w / doors / 2 - 40), y - h * 0.56}, 2, Tone::furnitureLine);
+            pen.circle({x + w * (i + 0.5) / doors + (i % 2 ? -1 : 1) * (w / doors / 2 - 40), y - h * 0.56}, 2,
+                       Tone::furnitureLine);
     }
 }
 

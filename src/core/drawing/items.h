@@ -8,5 +8,6 @@ void drawItem(Pen& pen, const LoadItem& item, double x, double y, std::size_t in
 /// A standing person from the front, feet at (x, y), as an outline.
 void drawPerson(Pen& pen, double x, double y, double height);
 /// Furniture in front of a wall by kind, lower left corner at (x, y).
-void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double w, double h, const std::string& id);
+void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double w, double h,
+                   const std::string& id);
 } // namespace owl

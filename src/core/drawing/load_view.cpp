@@ -21,7 +21,8 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
     const double surface = -a.surfaceZ.mm();
     const auto drawPart = [&](const Part& p) {
         const Cell b = p.bounds();
-        auto& s = pen.rect(b.at.x.mm(), -(b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), p.grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
+        auto& s = pen.rect(b.at.x.mm(), -(b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
+                           p.grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
         s.grain = p.grain == GrainAxis::x ? 0 : -1;
         s.tip = p.name;
     };
@@ -30,7 +31,8 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
     std::size_t n = 0;
     for (const auto& i : piece->load.items) {
         drawItem(pen, i, i.x.mm(), surface, n, "item:" + i.id);
-        auto& t = pen.text({(i.x + i.width / 2).mm(), surface - i.height.mm()}, formatMass(i.mass, project.style), Tone::text, 11);
+        auto& t = pen.text({(i.x + i.width / 2).mm(), surface - i.height.mm()},
+                           formatMass(i.mass, project.style), Tone::text, 11);
         t.dy = -10;
         t.id = "item:" + i.id;
         t.tip = i.name;
@@ -48,14 +50,17 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
             auto& ar = pen.line({{L * i / arrows, top}, {L * i / arrows, top + 40}}, Tone::load, 1.2);
             ar.arrow = true;
         }
-        auto& t = pen.text({L / 2, top}, formatLineLoad(piece->load.kgPerM * gravity / 1000, project.style) + " all along", Tone::load, 13);
+        auto& t = pen.text({L / 2, top},
+                           formatLineLoad(piece->load.kgPerM * gravity / 1000, project.style) + " all along",
+                           Tone::load, 13);
         t.dy = -12;
     }
     if (pp->hand > 0) {
         const double x = L;
         auto& ar = pen.line({{x, -a.height.mm() - 110}, {x, -a.surfaceZ.mm() - 12}}, Tone::fails, 2.2);
         ar.arrow = true;
-        auto& t = pen.text({x, -a.height.mm() - 110}, "a hand, " + formatForce(pp->hand, project.style), Tone::fails, 11);
+        auto& t = pen.text({x, -a.height.mm() - 110}, "a hand, " + formatForce(pp->hand, project.style),
+                           Tone::fails, 11);
         t.dy = -9;
         t.align = Align::right;
         t.dx = 24;

@@ -86,7 +86,8 @@ P3 pulled(const Part& p, double apart, double depth) {
 
 class PiecePainter {
   public:
-    PiecePainter(const Assembly& a, const PieceViewOptions& o, Drawing& d) : a_(a), o_(o), d_(d), pen_(d), view_(o.turn, o.tilt) {}
+    PiecePainter(const Assembly& a, const PieceViewOptions& o, Drawing& d)
+        : a_(a), o_(o), d_(d), pen_(d), view_(o.turn, o.tilt) {}
 
     void run() {
         gather();
@@ -106,7 +107,9 @@ class PiecePainter {
             const P3 m = pulled(p, o_.apart, a_.depth.mm());
             for (const auto& c : p.cells)
                 boxes_.push_back({{c.at.x.mm() + m.x, c.at.y.mm() + m.y, c.at.z.mm() + m.z},
-                                  {(c.at.x + c.size.x).mm() + m.x, (c.at.y + c.size.y).mm() + m.y, (c.at.z + c.size.z).mm() + m.z}, &p});
+                                  {(c.at.x + c.size.x).mm() + m.x, (c.at.y + c.size.y).mm() + m.y,
+                                   (c.at.z + c.size.z).mm() + m.z},
+                                  &p});
         }
     }
 
@@ -116,7 +119,9 @@ class PiecePainter {
         while (!boxes_.empty()) {
             std::size_t pick = 0;
             for (std::size_t i = 0; i < boxes_.size(); ++i) {
-                const bool first = std::all_of(boxes_.begin(), boxes_.end(), [&](const Box& b) { return &b == &boxes_[i] || before(boxes_[i], b, view_); });
+                const bool first = std::all_of(boxes_.begin(), boxes_.end(), [&](const Box& b) {
+                    return &b == &boxes_[i] || before(boxes_[i], b, view_);
+                });
                 if (first) {
                     pick = i;
                     break;
@@ -136,12 +141,36 @@ class PiecePainter {
         const P3 gx{1, 0, 0};
         const P3 gy{0, 1, 0};
         const std::array<Face, 6> faces{{
-            {{{l.x, l.y, h.z}, {h.x, l.y, h.z}, {h.x, h.y, h.z}, {l.x, h.y, h.z}}, {0, 0, 1}, Tone::woodFace, false, alongX ? gx : gy},
-            {{{l.x, l.y, l.z}, {h.x, l.y, l.z}, {h.x, h.y, l.z}, {l.x, h.y, l.z}}, {0, 0, -1}, Tone::woodFace, false, alongX ? gx : gy},
-            {{{l.x, h.y, l.z}, {h.x, h.y, l.z}, {h.x, h.y, h.z}, {l.x, h.y, h.z}}, {0, 1, 0}, alongX ? Tone::woodEdge : Tone::woodEnd, !alongX, gx},
-            {{{l.x, l.y, l.z}, {h.x, l.y, l.z}, {h.x, l.y, h.z}, {l.x, l.y, h.z}}, {0, -1, 0}, alongX ? Tone::woodEdge : Tone::woodEnd, !alongX, gx},
-            {{{h.x, l.y, l.z}, {h.x, h.y, l.z}, {h.x, h.y, h.z}, {h.x, l.y, h.z}}, {1, 0, 0}, alongX ? Tone::woodEnd : Tone::woodEdge, alongX, gy},
-            {{{l.x, l.y, l.z}, {l.x, h.y, l.z}, {l.x, h.y, h.z}, {l.x, l.y, h.z}}, {-1, 0, 0}, alongX ? Tone::woodEnd : Tone::woodEdge, alongX, gy},
+            {{{l.x, l.y, h.z}, {h.x, l.y, h.z}, {h.x, h.y, h.z}, {l.x, h.y, h.z}},
+             {0, 0, 1},
+             Tone::woodFace,
+             false,
+             alongX ? gx : gy},
+            {{{l.x, l.y, l.z}, {h.x, l.y, l.z}, {h.x, h.y, l.z}, {l.x, h.y, l.z}},
+             {0, 0, -1},
+             Tone::woodFace,
+             false,
+             alongX ? gx : gy},
+            {{{l.x, h.y, l.z}, {h.x, h.y, l.z}, {h.x, h.y, h.z}, {l.x, h.y, h.z}},
+             {0, 1, 0},
+             alongX ? Tone::woodEdge : Tone::woodEnd,
+             !alongX,
+             gx},
+            {{{l.x, l.y, l.z}, {h.x, l.y, l.z}, {h.x, l.y, h.z}, {l.x, l.y, h.z}},
+             {0, -1, 0},
+             alongX ? Tone::woodEdge : Tone::woodEnd,
+             !alongX,
+             gx},
+            {{{h.x, l.y, l.z}, {h.x, h.y, l.z}, {h.x, h.y, h.z}, {h.x, l.y, h.z}},
+             {1, 0, 0},
+             alongX ? Tone::woodEnd : Tone::woodEdge,
+             alongX,
+             gy},
+            {{{l.x, l.y, l.z}, {l.x, h.y, l.z}, {l.x, h.y, h.z}, {l.x, l.y, h.z}},
+             {-1, 0, 0},
+             alongX ? Tone::woodEnd : Tone::woodEdge,
+             alongX,
+             gy},
         }};
         for (const auto& f : faces) {
             if (view_.near(f.normal) <= 1e-9)
@@ -188,11 +217,13 @@ class PiecePainter {
                                                     {"cap-right", 1.0, 12, 4, true, Align::left}}};
         std::vector<const Part*> done;
         for (const auto& b : boxes_) {
-            const auto side = std::find_if(sides.begin(), sides.end(), [&](const Side& s) { return b.part->id == s.id; });
+            const auto side =
+                std::find_if(sides.begin(), sides.end(), [&](const Side& s) { return b.part->id == s.id; });
             if (side == sides.end() || std::find(done.begin(), done.end(), b.part) != done.end())
                 continue;
             done.push_back(b.part);
-            const Point p = view_.flat({b.low.x + (b.high.x - b.low.x) * side->along, b.high.y, side->top ? b.high.z : b.low.z});
+            const Point p = view_.flat(
+                {b.low.x + (b.high.x - b.low.x) * side->along, b.high.y, side->top ? b.high.z : b.low.z});
             auto& tx = pen_.text(p, b.part->name, Tone::text, 13);
             tx.dx = side->dx;
             tx.dy = side->dy;
@@ -211,7 +242,8 @@ class PiecePainter {
 
 } // namespace
 
-Drawing pieceView(const Project& project, const Plan& plan, const std::string& piece, const PieceViewOptions& options) {
+Drawing pieceView(const Project& project, const Plan& plan, const std::string& piece,
+                  const PieceViewOptions& options) {
     Drawing d;
     (void)project;
     if (const PiecePlan* pp = plan.find(piece))
@@ -232,12 +264,14 @@ Drawing sectionView(const Project& project, const Plan& plan, const std::string&
     pen.line({{0, -30}, {0, H + 18}}, Tone::guide, 2).tip = "wall face";
     for (const auto& p : a.parts) {
         if (p.id.starts_with("cap")) {
-            auto& o = pen.rect(0, H - p.bounds().size.z.mm(), D, p.bounds().size.z.mm(), Tone::none, Tone::hidden);
+            auto& o =
+                pen.rect(0, H - p.bounds().size.z.mm(), D, p.bounds().size.z.mm(), Tone::none, Tone::hidden);
             o.dashed = true;
             continue;
         }
         const Cell b = p.bounds();
-        auto& s = pen.rect(b.at.y.mm(), H - (b.at.z + b.size.z).mm(), b.size.y.mm(), b.size.z.mm(), Tone::woodEnd, Tone::outline);
+        auto& s = pen.rect(b.at.y.mm(), H - (b.at.z + b.size.z).mm(), b.size.y.mm(), b.size.z.mm(),
+                           Tone::woodEnd, Tone::outline);
         s.id = "part:" + p.id;
         s.tip = p.name;
     }
@@ -249,11 +283,16 @@ Drawing sectionView(const Project& project, const Plan& plan, const std::string&
         const Cell l = lip->bounds();
         const Cell b = base->bounds();
         const double out = D * 0.14;
-        pen.dimension({-out, H - (k.at.z + k.size.z).mm()}, {-out, H - k.at.z.mm()}, say(k.size.z), "ledge.backHeight");
-        pen.dimension({D + out, H - (l.at.z + l.size.z).mm()}, {D + out, H - l.at.z.mm()}, say(l.size.z), "ledge.lipHeight");
+        pen.dimension({-out, H - (k.at.z + k.size.z).mm()}, {-out, H - k.at.z.mm()}, say(k.size.z),
+                      "ledge.backHeight");
+        pen.dimension({D + out, H - (l.at.z + l.size.z).mm()}, {D + out, H - l.at.z.mm()}, say(l.size.z),
+                      "ledge.lipHeight");
         pen.dimension({0, H + out}, {D, H + out}, say(a.depth), "ledge.depth");
-        pen.dimension({0, -out * 0.8}, {k.size.y.mm(), -out * 0.8}, say(k.size.y), "ledge.backThickness").dy = -14;
-        pen.dimension({D * 0.55, H - (b.at.z + b.size.z).mm()}, {D * 0.55, H - b.at.z.mm()}, say(b.size.z), "ledge.baseThickness").dx = 18;
+        pen.dimension({0, -out * 0.8}, {k.size.y.mm(), -out * 0.8}, say(k.size.y), "ledge.backThickness").dy =
+            -14;
+        pen.dimension({D * 0.55, H - (b.at.z + b.size.z).mm()}, {D * 0.55, H - b.at.z.mm()}, say(b.size.z),
+                      "ledge.baseThickness")
+            .dx = 18;
     }
     pen.extent({0, 0}, {D, H});
     d.marginLeft = 62;
@@ -280,7 +319,8 @@ Drawing frontView(const Project& project, const Plan& plan, const std::string& p
     });
     for (const Part* p : order) {
         const Cell b = p->bounds();
-        auto& s = pen.rect(b.at.x.mm(), H - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), p->grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
+        auto& s = pen.rect(b.at.x.mm(), H - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
+                           p->grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
         s.grain = p->grain == GrainAxis::x ? 0 : -1;
         s.id = "part:" + p->id;
         s.tip = p->name;
@@ -288,14 +328,18 @@ Drawing frontView(const Project& project, const Plan& plan, const std::string& p
     for (const auto& j : a.joints)
         for (const auto& f : j.spots)
             if (j.drivenFrom == "below" || j.drivenFrom == "behind") {
-                auto& c = pen.line({{f.at.x.mm(), H - f.at.z.mm()}, {f.at.x.mm(), H - f.at.z.mm() - std::min(40.0, std::max(10.0, j.screwLength.mm()))}}, Tone::hidden, 1.2);
+                auto& c = pen.line(
+                    {{f.at.x.mm(), H - f.at.z.mm()},
+                     {f.at.x.mm(), H - f.at.z.mm() - std::min(40.0, std::max(10.0, j.screwLength.mm()))}},
+                    Tone::hidden, 1.2);
                 c.dashed = true;
                 c.tip = joineryName(j.how);
             }
     for (Length x : pp->studs)
         for (Length z : a.wallRows)
             pen.circle({x.mm(), H - z.mm()}, 3, Tone::steel, Tone::paper).tip = "hole for a wall screw";
-    pen.dimension({0, H + 30}, {a.length.mm(), H + 30}, formatNumber(a.length, project.style), "ledge.length");
+    pen.dimension({0, H + 30}, {a.length.mm(), H + 30}, formatNumber(a.length, project.style),
+                  "ledge.length");
     pen.extent({0, 0}, {a.length.mm(), H + 30});
     d.marginLeft = d.marginRight = 30;
     d.marginTop = 8;

@@ -1,5 +1,6 @@
 #pragma once
-// The drawing of each station. All take project and plan and the id of the piece in hand; none keeps anything.
+// The drawing of each station. All take project and plan and the id of the piece in hand; none keeps
+// anything.
 
 #include "drawing/drawing.h"
 #include "plan/plan.h"
@@ -7,24 +8,26 @@
 namespace owl {
 
 struct WallViewOptions {
-    bool marks = false;      ///< holes with their distances (Hang)
-    bool advice = true;      ///< height band, wires, a person for scale
+    bool marks = false; ///< holes with their distances (Hang)
+    bool advice = true; ///< height band, wires, a person for scale
 };
 /// The wall to scale: studs, outlets, furniture, pieces, what stands on them.
-Drawing wallView(const Project& project, const Plan& plan, const std::string& piece, const WallViewOptions& options);
+Drawing wallView(const Project& project, const Plan& plan, const std::string& piece,
+                 const WallViewOptions& options);
 /// The piece alone, as small as wanted (for the perch).
 Drawing thumbnail(const Project& project, const PiecePlan& pp);
 /// The shelf from the front with things on it to scale.
 Drawing loadView(const Project& project, const Plan& plan, const std::string& piece);
 
 struct PieceViewOptions {
-    double turn = 35, tilt = 24; ///< degrees
-    double apart = 0;            ///< 0 together .. 1 pulled apart
+    double turn = 35, tilt = 24;          ///< degrees
+    double apart = 0;                     ///< 0 together .. 1 pulled apart
     std::vector<std::string> only, fresh; ///< part ids to draw (empty = all), those to colour
     bool labels = true;
 };
 /// True axonometric line work with grain.
-Drawing pieceView(const Project& project, const Plan& plan, const std::string& piece, const PieceViewOptions& options);
+Drawing pieceView(const Project& project, const Plan& plan, const std::string& piece,
+                  const PieceViewOptions& options);
 /// End view of the piece with dimensions that can be typed.
 Drawing sectionView(const Project& project, const Plan& plan, const std::string& piece);
 /// The front with its length.

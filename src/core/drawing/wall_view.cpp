@@ -11,12 +11,15 @@ namespace {
 /// The wall seen from the room: x from its left corner, y downwards from the ceiling.
 class WallPainter {
   public:
-    WallPainter(const Project& p, const Plan& plan, const std::string& piece, const WallViewOptions& o, Drawing& d)
+    WallPainter(const Project& p, const Plan& plan, const std::string& piece, const WallViewOptions& o,
+                Drawing& d)
         : project_(p), plan_(plan), current_(piece), options_(o), d_(d), pen_(d) {}
 
     void run() {
         const Piece* piece = project_.findPiece(current_);
-        wall_ = piece ? project_.findWall(piece->wall) : project_.walls.empty() ? nullptr : &project_.walls.front();
+        wall_ = piece                    ? project_.findWall(piece->wall)
+                : project_.walls.empty() ? nullptr
+                                         : &project_.walls.front();
         if (!wall_)
             return;
         W_ = wall_->width.mm();
@@ -79,11 +82,13 @@ class WallPainter {
     void base() {
         const double floor = H_;
         if (wall_->baseboard > Length())
-            pen_.rect(0, floor - wall_->baseboard.mm(), W_, wall_->baseboard.mm(), Tone::floor, Tone::guide).tip = "baseboard";
+            pen_.rect(0, floor - wall_->baseboard.mm(), W_, wall_->baseboard.mm(), Tone::floor, Tone::guide)
+                .tip = "baseboard";
         pen_.line({{-40, floor}, {W_ + 40, floor}}, Tone::outline, 2);
         for (const auto& o : wall_->outlets) {
             if (options_.advice) {
-                pen_.rect(o.x.mm() - 75, 0, 150, H_, Tone::wireBand).tip = "a wire may run straight up or down here";
+                pen_.rect(o.x.mm() - 75, 0, 150, H_, Tone::wireBand).tip =
+                    "a wire may run straight up or down here";
                 auto& t = pen_.text({o.x.mm(), 0}, "likely wire", Tone::fails, 11);
                 t.vertical = true;
                 t.align = Align::right;
@@ -92,7 +97,8 @@ class WallPainter {
             auto& box = pen_.rect(o.x.mm() - 35, y(o.z) - 55, 70, 110, Tone::outlet, Tone::outline);
             box.radius = 12;
             box.id = "outlet:" + o.id;
-            box.tip = "outlet at " + formatLength(o.x, project_.style) + ", " + formatLength(o.z, project_.style) + " up";
+            box.tip = "outlet at " + formatLength(o.x, project_.style) + ", " +
+                      formatLength(o.z, project_.style) + " up";
             for (double dz : {-22.0, 22.0})
                 pen_.circle({o.x.mm(), y(o.z) + dz}, 1.5, Tone::outline);
         }
@@ -100,7 +106,8 @@ class WallPainter {
             person();
         for (const auto& f : wall_->furniture) {
             drawFurniture(pen_, f.kind, f.x.mm(), floor, f.width.mm(), f.height.mm(), "furniture:" + f.id);
-            auto& t = pen_.text({f.x.mm() + f.width.mm() / 2, floor - f.height.mm() * 0.3}, f.name.empty() ? f.kind : f.name, Tone::soft, 11);
+            auto& t = pen_.text({f.x.mm() + f.width.mm() / 2, floor - f.height.mm() * 0.3},
+                                f.name.empty() ? f.kind : f.name, Tone::soft, 11);
             t.dy = 4;
         }
     }
@@ -109,9 +116,10 @@ class WallPainter {
     void person() {
         double best = W_ - 300;
         for (double x : {W_ - 260, 260.0}) {
-            const bool taken = std::any_of(wall_->furniture.begin(), wall_->furniture.end(), [&](const Furniture& f) {
-                return f.x.mm() < x + 260 && (f.x + f.width).mm() > x - 260;
-            });
+            const bool taken =
+                std::any_of(wall_->furniture.begin(), wall_->furniture.end(), [&](const Furniture& f) {
+                    return f.x.mm() < x + 260 && (f.x + f.width).mm() > x - 260;
+                });
             if (!taken) {
                 best = x;
                 break;
@@ -131,8 +139,9 @@ class WallPainter {
         // Back to front: the rail, what stands before it, then base, lip and caps.
         const auto part = [&](const Part& p) {
             const Cell b = p.bounds();
-            auto& s = pen_.rect(x0 + b.at.x.mm(), bottom - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
-                                p.grain == GrainAxis::y ? Tone::woodEnd : Tone::woodFace, Tone::outline);
+            auto& s =
+                pen_.rect(x0 + b.at.x.mm(), bottom - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
+                          p.grain == GrainAxis::y ? Tone::woodEnd : Tone::woodFace, Tone::outline);
             s.id = id;
             s.grain = p.grain == GrainAxis::y ? -1 : 0;
             s.tip = piece.name + ": " + p.name;
@@ -145,7 +154,8 @@ class WallPainter {
             if (p.id != "back")
                 part(p);
         if (chosen && !options_.marks) {
-            auto& s = pen_.rect(x0 - 6, bottom - a.height.mm() - 6, a.length.mm() + 12, a.height.mm() + 12, Tone::none, Tone::accent);
+            auto& s = pen_.rect(x0 - 6, bottom - a.height.mm() - 6, a.length.mm() + 12, a.height.mm() + 12,
+                                Tone::none, Tone::accent);
             s.width = 1.6;
             s.radius = 8;
             s.id = id;
@@ -156,7 +166,9 @@ class WallPainter {
     void marks(const PiecePlan& pp) {
         for (const auto& m : pp.marks) {
             const Point at{m.fromWallLeft.mm(), y(m.fromFloor)};
-            auto& c = pen_.circle(at, options_.marks ? 5 : 3, options_.marks ? (m.order == 1 ? Tone::accent : Tone::info) : Tone::holds, Tone::paper);
+            auto& c = pen_.circle(at, options_.marks ? 5 : 3,
+                                  options_.marks ? (m.order == 1 ? Tone::accent : Tone::info) : Tone::holds,
+                                  Tone::paper);
             c.id = fmt::format("mark:{}:{}", pp.id, m.order);
             c.tip = m.what + " at " + formatLength(m.fromWallLeft, project_.style);
         }
@@ -171,7 +183,8 @@ class WallPainter {
         above = std::max(above, 60.0);
         pen_.dimension({0, above}, {x0, above}, say(pp.left), "place.x");
         pen_.dimension({x0, above}, {x1, above}, say(pp.assembly().length), "ledge.length");
-        pen_.dimension({x1, above}, {W_, above}, say(wall_->width - pp.left - pp.assembly().length), "place.right");
+        pen_.dimension({x1, above}, {W_, above}, say(wall_->width - pp.left - pp.assembly().length),
+                       "place.right");
         const double up = x0 > 300 ? x0 - 90 : x1 + 90;
         pen_.dimension({up, H_}, {up, y(pp.bottom)}, say(pp.bottom), "place.z");
         if (piece.place.anchor == Anchor::furnitureCentre) {
@@ -188,18 +201,21 @@ class WallPainter {
         for (const auto& m : pp.marks)
             if (m.fromFloor == pp.marks.front().fromFloor)
                 row.push_back(&m);
-        std::sort(row.begin(), row.end(), [](const WallMark* a, const WallMark* b) { return a->fromWallLeft < b->fromWallLeft; });
+        std::sort(row.begin(), row.end(),
+                  [](const WallMark* a, const WallMark* b) { return a->fromWallLeft < b->fromWallLeft; });
         const double level = y(pp.marks.front().fromFloor);
         auto& l = pen_.line({{0, level}, {W_, level}}, Tone::info, 1);
         l.dashed = true;
-        auto& t = pen_.text({W_, level}, "level line, " + say(pp.marks.front().fromFloor) + " up", Tone::info, 11);
+        auto& t =
+            pen_.text({W_, level}, "level line, " + say(pp.marks.front().fromFloor) + " up", Tone::info, 11);
         t.align = Align::right;
         t.dx = -6;
         t.dy = -9;
         double rung = level - 110;
         double last = 0;
         for (const auto* m : row) { // a chain from the corner: each hole from the one before and running
-            pen_.dimension({last, rung}, {m->fromWallLeft.mm(), rung}, say(m->fromWallLeft - Length::mm(last)));
+            pen_.dimension({last, rung}, {m->fromWallLeft.mm(), rung},
+                           say(m->fromWallLeft - Length::mm(last)));
             last = m->fromWallLeft.mm();
             auto& n = pen_.text({last, rung}, say(m->fromWallLeft), Tone::text, 11);
             n.dy = -16;
@@ -234,7 +250,8 @@ class WallPainter {
 
 } // namespace
 
-Drawing wallView(const Project& project, const Plan& plan, const std::string& piece, const WallViewOptions& options) {
+Drawing wallView(const Project& project, const Plan& plan, const std::string& piece,
+                 const WallViewOptions& options) {
     Drawing d;
     WallPainter(project, plan, piece, options, d).run();
     return d;
@@ -255,7 +272,8 @@ Drawing thumbnail(const Project& project, const PiecePlan& pp) {
         }
     for (const auto& p : a.parts) {
         const Cell b = p.bounds();
-        pen.rect(b.at.x.mm(), H - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), Tone::woodFace, Tone::outline);
+        pen.rect(b.at.x.mm(), H - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), Tone::woodFace,
+                 Tone::outline);
     }
     pen.extent({0, H - tall}, {std::max(1.0, a.length.mm()), H});
     d.marginLeft = d.marginRight = 6;

@@ -9,7 +9,8 @@ namespace owl {
 namespace {
 
 const StockItem* stockOf(const Plan& plan, const std::string& id) {
-    const auto it = std::find_if(plan.stock.begin(), plan.stock.end(), [&](const StockItem& s) { return s.id == id; });
+    const auto it =
+        std::find_if(plan.stock.begin(), plan.stock.end(), [&](const StockItem& s) { return s.id == id; });
     return it == plan.stock.end() ? nullptr : &*it;
 }
 
@@ -27,14 +28,20 @@ class BoardPainter {
         auto& board = pen_.rect(0, y, s->length.mm(), s->width.mm(), Tone::waste, Tone::outline);
         board.id = fmt::format("board:{}", index);
         board.tip = s->name;
-        auto& name = pen_.text({0, y}, fmt::format("{}{}{}", b.repeat > 1 ? fmt::format("{} × ", b.repeat) : "", s->name, s->rack ? ", from the rack" : ""), Tone::text, 13);
+        auto& name = pen_.text({0, y},
+                               fmt::format("{}{}{}", b.repeat > 1 ? fmt::format("{} × ", b.repeat) : "",
+                                           s->name, s->rack ? ", from the rack" : ""),
+                               Tone::text, 13);
         name.align = Align::left;
         name.dy = -12;
         for (const auto& o : b.offcuts) {
-            pen_.rect(t + o.x.mm(), y + o.y.mm(), o.length.mm(), o.width.mm(), Tone::offcut, Tone::guide).tip = "offcut to keep";
+            pen_.rect(t + o.x.mm(), y + o.y.mm(), o.length.mm(), o.width.mm(), Tone::offcut, Tone::guide)
+                .tip = "offcut to keep";
             if (o.length.mm() > 300 && o.width.mm() > s->width.mm() * 0.22)
                 pen_.text({t + (o.x + o.length / 2).mm(), y + (o.y + o.width / 2).mm()},
-                          fmt::format("offcut {} × {}", formatNumber(o.length, project_.style), formatNumber(o.width, project_.style)), Tone::soft, 11);
+                          fmt::format("offcut {} × {}", formatNumber(o.length, project_.style),
+                                      formatNumber(o.width, project_.style)),
+                          Tone::soft, 11);
         }
         for (const auto& p : b.placed)
             part(p, t, y);
@@ -44,7 +51,8 @@ class BoardPainter {
 
   private:
     void part(const Placed& p, double t, double y) {
-        auto& s = pen_.rect(t + p.x.mm(), y + p.y.mm(), p.length.mm(), p.width.mm(), Tone::woodFace, Tone::outline);
+        auto& s =
+            pen_.rect(t + p.x.mm(), y + p.y.mm(), p.length.mm(), p.width.mm(), Tone::woodFace, Tone::outline);
         s.grain = 0;
         s.id = "cutpart:" + p.part;
         s.tip = plan_.partName(p.part);
@@ -53,7 +61,9 @@ class BoardPainter {
         pen_.rect(t + (p.x + p.length).mm(), y + p.y.mm(), k, p.width.mm(), Tone::kerf);
         pen_.rect(t + p.x.mm(), y + (p.y + p.width).mm(), p.length.mm(), k, Tone::kerf);
         pen_.text({t + (p.x + p.length / 2).mm(), y + (p.y + p.width / 2).mm()},
-                  fmt::format("{}  {} × {}", plan_.partName(p.part), formatNumber(p.length, project_.style), formatNumber(p.width, project_.style)), Tone::text, 11)
+                  fmt::format("{}  {} × {}", plan_.partName(p.part), formatNumber(p.length, project_.style),
+                              formatNumber(p.width, project_.style)),
+                  Tone::text, 11)
             .id = "cutpart:" + p.part;
     }
 
@@ -61,13 +71,18 @@ class BoardPainter {
         const double k = c.kerf.mm();
         if (c.rip) {
             pen_.rect(t + c.from.mm(), y + c.line.mm(), (c.to - c.from).mm(), k, Tone::fails);
-            pen_.line({{t + c.from.mm() - 20, y + c.line.mm()}, {t + c.to.mm() + 20, y + c.line.mm()}}, Tone::fails, 1.6);
-            pen_.dimension({t + c.from.mm() - 26, y + (c.line - c.setting).mm()}, {t + c.from.mm() - 26, y + c.line.mm()}, formatNumber(c.setting, project_.style));
+            pen_.line({{t + c.from.mm() - 20, y + c.line.mm()}, {t + c.to.mm() + 20, y + c.line.mm()}},
+                      Tone::fails, 1.6);
+            pen_.dimension({t + c.from.mm() - 26, y + (c.line - c.setting).mm()},
+                           {t + c.from.mm() - 26, y + c.line.mm()}, formatNumber(c.setting, project_.style));
         } else {
             pen_.rect(t + c.line.mm(), y + c.from.mm(), k, (c.to - c.from).mm(), Tone::fails);
-            pen_.line({{t + c.line.mm(), y + c.from.mm() - 16}, {t + c.line.mm(), y + c.to.mm() + 16}}, Tone::fails, 1.6);
+            pen_.line({{t + c.line.mm(), y + c.from.mm() - 16}, {t + c.line.mm(), y + c.to.mm() + 16}},
+                      Tone::fails, 1.6);
             if (c.line >= Length())
-                pen_.dimension({t + (c.line - c.setting).mm(), y + c.to.mm() + 26}, {t + c.line.mm(), y + c.to.mm() + 26}, formatNumber(c.setting, project_.style));
+                pen_.dimension({t + (c.line - c.setting).mm(), y + c.to.mm() + 26},
+                               {t + c.line.mm(), y + c.to.mm() + 26},
+                               formatNumber(c.setting, project_.style));
         }
     }
 
@@ -106,13 +121,16 @@ Drawing rackView(const Project& project, const Plan& plan) {
     std::map<std::string, int> used;
     for (const auto& b : plan.cut.boards)
         used[b.stock] += b.repeat;
-    // Boards that could serve: right wood and thickness. Rack first, then the shop's, those in the plan before others.
+    // Boards that could serve: right wood and thickness. Rack first, then the shop's, those in the plan
+    // before others.
     std::vector<const StockItem*> show;
     for (const auto& s : plan.stock)
-        if (std::any_of(plan.cutJob.stock.begin(), plan.cutJob.stock.end(), [&](const CutStock& c) { return c.id == s.id; }))
+        if (std::any_of(plan.cutJob.stock.begin(), plan.cutJob.stock.end(),
+                        [&](const CutStock& c) { return c.id == s.id; }))
             show.push_back(&s);
     std::stable_sort(show.begin(), show.end(), [&](const StockItem* a, const StockItem* b) {
-        return std::tuple(!a->rack, !used.contains(a->id), a->length, a->width) < std::tuple(!b->rack, !used.contains(b->id), b->length, b->width);
+        return std::tuple(!a->rack, !used.contains(a->id), a->length, a->width) <
+               std::tuple(!b->rack, !used.contains(b->id), b->length, b->width);
     });
     if (show.size() > 16)
         show.resize(15);
@@ -137,11 +155,13 @@ Drawing rackView(const Project& project, const Plan& plan) {
         const double w = s->width.mm();
         const double lean = 26;
         const double top = tallest - s->length.mm();
-        auto& b = pen.polygon({{x + lean, top}, {x + lean + w, top}, {x + w, tallest}, {x, tallest}}, used.contains(s->id) ? Tone::woodFace : Tone::ghost, Tone::outline);
+        auto& b = pen.polygon({{x + lean, top}, {x + lean + w, top}, {x + w, tallest}, {x, tallest}},
+                              used.contains(s->id) ? Tone::woodFace : Tone::ghost, Tone::outline);
         b.grain = 90;
         b.id = "stock:" + s->id;
         b.tip = s->name;
-        auto& name = pen.text({x + (w + lean) / 2, tallest - 90}, s->name, used.contains(s->id) ? Tone::text : Tone::soft, 11);
+        auto& name = pen.text({x + (w + lean) / 2, tallest - 90}, s->name,
+                              used.contains(s->id) ? Tone::text : Tone::soft, 11);
         name.vertical = true;
         name.align = Align::left;
         if (used.contains(s->id)) {
@@ -149,7 +169,9 @@ Drawing rackView(const Project& project, const Plan& plan) {
             n.bold = true;
             n.dy = -11;
         }
-        auto& price = pen.text({x + w / 2, tallest}, s->price > 0 ? formatDecimal(s->price, 2, project.style) : "0", Tone::text, 11);
+        auto& price =
+            pen.text({x + w / 2, tallest}, s->price > 0 ? formatDecimal(s->price, 2, project.style) : "0",
+                     Tone::text, 11);
         price.dy = 12;
         x += std::max(w, 60.0) + 190;
     }
@@ -175,7 +197,8 @@ Drawing scheduleView(const Project& project, const Plan& plan) {
     for (std::int64_t day = steps.front().start / 1440; day * 1440 <= static_cast<std::int64_t>(end); ++day) {
         const double x = std::max(0.0, (static_cast<double>(day * 1440) - start) * unit);
         pen.line({{x, -14}, {x, rowH * static_cast<double>(steps.size() + 1)}}, Tone::guide, 1);
-        auto& t = pen.text({x, -14}, clockText(day * 1440).substr(0, clockText(day * 1440).size() - 6), Tone::soft, 11);
+        auto& t = pen.text({x, -14}, clockText(day * 1440).substr(0, clockText(day * 1440).size() - 6),
+                           Tone::soft, 11);
         t.align = Align::left;
         t.dx = 4;
         t.dy = -8;
@@ -187,7 +210,8 @@ Drawing scheduleView(const Project& project, const Plan& plan) {
         const double c = (static_cast<double>(steps[i].readyAt) - start) * unit;
         pen.rect(b, y + 6, std::max(0.0, c - b), 10, Tone::goodBand, Tone::guide).tip = "drying";
         pen.rect(a, y + 3, std::max(6.0, b - a), 16, Tone::accent).tip = steps[i].name;
-        auto& t = pen.text({std::max(b, c), y + 11}, steps[i].name + ", " + clockText(steps[i].start), Tone::text, 11);
+        auto& t = pen.text({std::max(b, c), y + 11}, steps[i].name + ", " + clockText(steps[i].start),
+                           Tone::text, 11);
         const bool late = std::max(b, c) > 560;
         t.align = late ? Align::right : Align::left;
         t.points.front().x = late ? a : std::max(b, c);
@@ -227,10 +251,16 @@ Drawing logView(const Project& project, const Plan& plan) {
         for (const bool real : {false, true}) {
             const double v = real ? b.real : b.planned;
             const double top = y + 24 + (real ? 34 : 0);
-            pen.rect(110, top, std::max(1.0, 600 * v / most), 24, real ? Tone::accent : Tone::offcut, Tone::guide).radius = 4;
+            pen.rect(110, top, std::max(1.0, 600 * v / most), 24, real ? Tone::accent : Tone::offcut,
+                     Tone::guide)
+                .radius = 4;
             auto& label = pen.text({100, top + 12}, real ? "real" : "planned", Tone::soft, 13);
             label.align = Align::right;
-            auto& value = pen.text({110 + std::max(1.0, 600 * v / most), top + 12}, real && project.log.empty() ? "nothing written down yet" : formatDecimal(v, b.unit[0] ? 1 : 2, project.style) + " " + b.unit, Tone::text, 13);
+            auto& value = pen.text({110 + std::max(1.0, 600 * v / most), top + 12},
+                                   real && project.log.empty()
+                                       ? "nothing written down yet"
+                                       : formatDecimal(v, b.unit[0] ? 1 : 2, project.style) + " " + b.unit,
+                                   Tone::text, 13);
             value.align = Align::left;
             value.dx = 8;
         }

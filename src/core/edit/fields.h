@@ -1,6 +1,6 @@
 #pragma once
-// Every input of the document as a field: what it is called, what it holds now, how a typed answer becomes an edit.
-// The window only shows them, beside or on the drawing; so all inputs can be tested without one.
+// Every input of the document as a field: what it is called, what it holds now, how a typed answer becomes an
+// edit. The window only shows them, beside or on the drawing; so all inputs can be tested without one.
 
 #include "plan/plan.h"
 
@@ -9,12 +9,12 @@ namespace owl {
 enum class FieldKind { heading, length, number, mass, text, choice, flag, action };
 
 struct Field {
-    std::string id;      ///< 'ledge.length', 'item.it-1.x'; also the key under which repeated edits merge
+    std::string id; ///< 'ledge.length', 'item.it-1.x'; also the key under which repeated edits merge
     std::string label;
     FieldKind kind = FieldKind::text;
-    std::string value;   ///< as shown; choices: the chosen id; flags: 'yes' or 'no'
+    std::string value; ///< as shown; choices: the chosen id; flags: 'yes' or 'no'
     std::vector<std::pair<std::string, std::string>> choices; ///< id, words
-    std::string help;    ///< one sentence
+    std::string help;                                         ///< one sentence
     /// The typed answer as an edit, or a sentence about what was not understood.
     std::function<tl::expected<Edit, std::string>(const std::string&)> set;
 };
@@ -24,7 +24,8 @@ inline constexpr int stationCount = 9;
 const char* stationName(Station s); ///< 'Place' ..
 
 /// The fields of a station for the piece in hand (may be empty).
-std::vector<Field> fieldsOf(const Project& project, const Plan& plan, const Catalog& catalog, const std::string& piece, Station station);
+std::vector<Field> fieldsOf(const Project& project, const Plan& plan, const Catalog& catalog,
+                            const std::string& piece, Station station);
 /// One line about the state of a station, for the trail: '3 studs caught', '31 kg'.
 std::string stationState(const Project& project, const Plan& plan, const std::string& piece, Station station);
 
@@ -34,14 +35,15 @@ struct StripTable {
     std::vector<std::string> columns;
     std::vector<std::vector<std::string>> rows;
     std::vector<std::string> ids;
-    std::vector<int> numeric;    ///< columns set flush right
-    int tick = -1;               ///< column that is ticked off, -1: none
+    std::vector<int> numeric; ///< columns set flush right
+    int tick = -1;            ///< column that is ticked off, -1: none
     std::vector<bool> ticked;
-    int chosen = -1;             ///< row that is in use
-    std::vector<Status> status;  ///< verdict per row, empty: none
-    std::vector<Working> workings; ///< per row, may be empty
+    int chosen = -1;                  ///< row that is in use
+    std::vector<Status> status;       ///< verdict per row, empty: none
+    std::vector<Working> workings;    ///< per row, may be empty
     std::vector<std::string> details; ///< per row, may be empty: the whole text of what the row stands for
 };
-StripTable stripOf(const Project& project, const Plan& plan, const Catalog& catalog, const std::string& piece, Station station);
+StripTable stripOf(const Project& project, const Plan& plan, const Catalog& catalog, const std::string& piece,
+                   Station station);
 
 } // namespace owl

@@ -8,7 +8,9 @@
 namespace owl {
 namespace {
 
-std::string plural(std::size_t n, const char* word) { return fmt::format("{} {}{}", n, word, n == 1 ? "" : "s"); }
+std::string plural(std::size_t n, const char* word) {
+    return fmt::format("{} {}{}", n, word, n == 1 ? "" : "s");
+}
 
 StripTable placeStrip(const Project& project, const PiecePlan& pp) {
     StripTable t;
@@ -16,7 +18,8 @@ StripTable placeStrip(const Project& project, const PiecePlan& pp) {
     t.columns = {"advice", "top from", "to", "why", "source"};
     t.numeric = {1, 2};
     for (const auto& b : pp.heights) {
-        t.rows.push_back({b.what, formatNumber(b.low, project.style), formatNumber(b.high, project.style), b.why, b.source});
+        t.rows.push_back({b.what, formatNumber(b.low, project.style), formatNumber(b.high, project.style),
+                          b.why, b.source});
         t.ids.push_back("advice:" + b.what);
     }
     return t;
@@ -24,16 +27,20 @@ StripTable placeStrip(const Project& project, const PiecePlan& pp) {
 
 StripTable loadStrip(const Project& project, const Piece& piece, const PiecePlan& pp) {
     StripTable t;
-    t.title = "On this ledge: " + formatMass(pp.contents, project.style) + ", and its own " + formatMass(pp.mass, project.style);
+    t.title = "On this ledge: " + formatMass(pp.contents, project.style) + ", and its own " +
+              formatMass(pp.mass, project.style);
     t.columns = {"thing", "from the left", "width", "mass", "stays"};
     t.numeric = {1, 2, 3};
     if (piece.load.kgPerM > 0) {
-        t.rows.push_back({"evenly along", formatNumber(Length(), project.style), formatNumber(pp.assembly().length, project.style),
-                          formatMass(piece.load.kgPerM * pp.assembly().length.mm() / 1000, project.style), piece.load.lineSustained ? "yes" : "comes and goes"});
+        t.rows.push_back({"evenly along", formatNumber(Length(), project.style),
+                          formatNumber(pp.assembly().length, project.style),
+                          formatMass(piece.load.kgPerM * pp.assembly().length.mm() / 1000, project.style),
+                          piece.load.lineSustained ? "yes" : "comes and goes"});
         t.ids.emplace_back("line");
     }
     for (const auto& i : piece.load.items) {
-        t.rows.push_back({i.name, formatNumber(i.x, project.style), formatNumber(i.width, project.style), formatMass(i.mass, project.style), i.sustained ? "yes" : "comes and goes"});
+        t.rows.push_back({i.name, formatNumber(i.x, project.style), formatNumber(i.width, project.style),
+                          formatMass(i.mass, project.style), i.sustained ? "yes" : "comes and goes"});
         t.ids.push_back("item:" + i.id);
     }
     return t;
@@ -50,7 +57,8 @@ StripTable partStrip(const Project& project, const PiecePlan& pp) {
             why += (why.empty() ? "" : "; ") + w;
         for (const auto& f : p.features)
             why += "; " + f.kind + ": " + f.text;
-        t.rows.push_back({p.name, formatNumber(p.length, project.style), formatNumber(p.width, project.style), formatNumber(p.thickness, project.style), why});
+        t.rows.push_back({p.name, formatNumber(p.length, project.style), formatNumber(p.width, project.style),
+                          formatNumber(p.thickness, project.style), why});
         t.details.push_back(p.name + ": " + why + ".");
         t.ids.push_back("part:" + p.id);
     }
@@ -63,7 +71,9 @@ StripTable shoppingStrip(const Project& project, const Plan& plan) {
     t.columns = {"what", "how many", "", "price"};
     t.numeric = {1, 3};
     for (const auto& l : plan.shopping) {
-        t.rows.push_back({l.what, formatDecimal(l.quantity, l.quantity == std::floor(l.quantity) ? 0 : 2, project.style), l.unit, l.fromRack ? "from the rack" : formatDecimal(l.price, 2, project.style)});
+        t.rows.push_back(
+            {l.what, formatDecimal(l.quantity, l.quantity == std::floor(l.quantity) ? 0 : 2, project.style),
+             l.unit, l.fromRack ? "from the rack" : formatDecimal(l.price, 2, project.style)});
         t.ids.push_back("buy:" + l.what);
     }
     return t;
@@ -76,10 +86,14 @@ StripTable supportStrip(const Project& project, const PiecePlan& pp) {
     t.numeric = {1, 3, 4, 5, 6};
     t.chosen = static_cast<int>(pp.chosen);
     for (const auto& s : pp.supports) {
-        const auto governs = std::find_if(s.checks.begin(), s.checks.end(), [&](const Check& c) { return c.id == s.verdict.governs; });
+        const auto governs = std::find_if(s.checks.begin(), s.checks.end(),
+                                          [&](const Check& c) { return c.id == s.verdict.governs; });
         if (s.feasible)
-            t.rows.push_back({s.option.name, formatDecimal(s.verdict.reserve, 1, project.style), governs == s.checks.end() ? s.verdict.governs : governs->title,
-                              formatSmall(s.worst.sag, project.style), formatSmall(s.droopLong, project.style), std::to_string(s.holes), formatDecimal(s.cost, 2, project.style)});
+            t.rows.push_back({s.option.name, formatDecimal(s.verdict.reserve, 1, project.style),
+                              governs == s.checks.end() ? s.verdict.governs : governs->title,
+                              formatSmall(s.worst.sag, project.style),
+                              formatSmall(s.droopLong, project.style), std::to_string(s.holes),
+                              formatDecimal(s.cost, 2, project.style)});
         else
             t.rows.push_back({s.option.name, "—", "refused: " + s.refusal, "—", "—", "—", "—"});
         t.ids.push_back("support:" + s.option.id);
@@ -91,15 +105,20 @@ StripTable supportStrip(const Project& project, const PiecePlan& pp) {
 
 StripTable cutStrip(const Project& project, const Plan& plan) {
     StripTable t;
-    t.title = fmt::format("{} on {}, {}", plural(plan.sequence.size(), "cut"), plural(plan.cut.boards.size(), "board"),
-                          plan.cut.status == CutStatus::optimal ? "proven cheapest" : plan.cut.status == CutStatus::feasible ? "not proven cheapest" : "some parts find no board");
+    t.title = fmt::format("{} on {}, {}", plural(plan.sequence.size(), "cut"),
+                          plural(plan.cut.boards.size(), "board"),
+                          plan.cut.status == CutStatus::optimal    ? "proven cheapest"
+                          : plan.cut.status == CutStatus::feasible ? "not proven cheapest"
+                                                                   : "some parts find no board");
     t.columns = {"", "board", "cut", "set to", "gives", "waste side"};
     t.numeric = {3};
     t.tick = 0;
     for (const auto& c : plan.sequence) {
-        t.rows.push_back({"", std::to_string(c.board + 1), c.rip ? "rip, fence" : "crosscut, stop", formatNumber(c.setting, project.style), c.keep, c.wasteSide});
+        t.rows.push_back({"", std::to_string(c.board + 1), c.rip ? "rip, fence" : "crosscut, stop",
+                          formatNumber(c.setting, project.style), c.keep, c.wasteSide});
         t.ids.push_back("cut:" + c.id);
-        t.details.push_back(fmt::format("Cut {} of board {}: {} set to {}. It gives {}; {}.", t.rows.size(), c.board + 1, c.rip ? "rip, fence" : "crosscut, stop",
+        t.details.push_back(fmt::format("Cut {} of board {}: {} set to {}. It gives {}; {}.", t.rows.size(),
+                                        c.board + 1, c.rip ? "rip, fence" : "crosscut, stop",
                                         formatLength(c.setting, project.style), c.keep, c.wasteSide));
         t.ticked.push_back(project.done.contains("cut:" + c.id));
     }
@@ -112,7 +131,8 @@ StripTable buildStrip(const Project& project, const Plan& plan, const PiecePlan&
     t.columns = {"", "step", "how", "with", "min"};
     t.numeric = {4};
     t.tick = 0;
-    const auto add = [&](const std::string& id, const std::string& title, const std::string& text, const std::string& tools, double minutes, const std::vector<std::string>& cautions) {
+    const auto add = [&](const std::string& id, const std::string& title, const std::string& text,
+                         const std::string& tools, double minutes, const std::vector<std::string>& cautions) {
         std::string detail = text + (tools.empty() ? "" : " With " + tools + ".");
         for (const auto& c : cautions)
             detail += " " + c;
@@ -128,7 +148,9 @@ StripTable buildStrip(const Project& project, const Plan& plan, const PiecePlan&
         add(s.id, s.title, s.text, tools, s.minutes, s.cautions);
     }
     for (const auto& s : plan.finish.steps)
-        add("finish/" + s.id, s.name, clockText(s.start) + ", next from " + clockText(s.readyAt) + ". " + s.text, "", static_cast<double>(s.end - s.start), s.cautions);
+        add("finish/" + s.id, s.name,
+            clockText(s.start) + ", next from " + clockText(s.readyAt) + ". " + s.text, "",
+            static_cast<double>(s.end - s.start), s.cautions);
     return t;
 }
 
@@ -136,12 +158,17 @@ StripTable markStrip(const Project& project, const PiecePlan& pp) {
     StripTable t;
     t.title = "Wall marks, in the order of hanging";
     t.details.assign(pp.marks.size(), pp.label.empty() ? "" : "Label for its underside: " + pp.label);
-    t.columns = {"", "what", "from the corner", "from the floor", "from its end", "from its top", "bit", "depth", "into"};
+    t.columns = {"",      "what", "from the corner", "from the floor", "from its end", "from its top", "bit",
+                 "depth", "into"};
     t.numeric = {2, 3, 4, 5, 7};
     t.tick = 0;
     for (const auto& m : pp.marks) {
-        t.rows.push_back({std::to_string(m.order), m.what, formatNumber(m.fromWallLeft, project.style), formatNumber(m.fromFloor, project.style), formatNumber(m.fromPieceLeft, project.style),
-                          formatNumber(m.fromPieceTop, project.style), m.bit, formatNumber(Length::mm(m.depth), project.style), m.into + (m.caution.empty() ? "" : "; " + m.caution)});
+        t.rows.push_back({std::to_string(m.order), m.what, formatNumber(m.fromWallLeft, project.style),
+                          formatNumber(m.fromFloor, project.style),
+                          formatNumber(m.fromPieceLeft, project.style),
+                          formatNumber(m.fromPieceTop, project.style), m.bit,
+                          formatNumber(Length::mm(m.depth), project.style),
+                          m.into + (m.caution.empty() ? "" : "; " + m.caution)});
         t.ids.push_back(fmt::format("mark:{}:{}", pp.id, m.order));
         t.ticked.push_back(project.done.contains(t.ids.back()));
     }
@@ -154,7 +181,8 @@ StripTable logStrip(const Project& project) {
     t.columns = {"date", "what happened", "hours", "cost"};
     t.numeric = {2, 3};
     for (const auto& e : project.log) {
-        t.rows.push_back({e.date, e.text, formatDecimal(e.hours, 2, project.style), formatDecimal(e.cost, 2, project.style)});
+        t.rows.push_back({e.date, e.text, formatDecimal(e.hours, 2, project.style),
+                          formatDecimal(e.cost, 2, project.style)});
         t.ids.push_back("log:" + e.id);
     }
     return t;
@@ -164,12 +192,14 @@ std::string holdState(const Project& project, const PiecePlan& pp) {
     const RailVerdict* h = pp.hold();
     if (!h || !h->feasible)
         return "nothing holds it";
-    return fmt::format("{}, margin {}", statusName(h->verdict.status), formatDecimal(h->verdict.reserve, 1, project.style));
+    return fmt::format("{}, margin {}", statusName(h->verdict.status),
+                       formatDecimal(h->verdict.reserve, 1, project.style));
 }
 
 } // namespace
 
-StripTable stripOf(const Project& project, const Plan& plan, const Catalog&, const std::string& id, Station station) {
+StripTable stripOf(const Project& project, const Plan& plan, const Catalog&, const std::string& id,
+                   Station station) {
     const Piece* piece = project.findPiece(id);
     const PiecePlan* pp = plan.find(id);
     if (station == Station::log)
@@ -203,7 +233,8 @@ std::string stationState(const Project& project, const Plan& plan, const std::st
     if (!pp)
         return "—";
     const auto ticked = [&](const char* prefix) {
-        return std::count_if(project.done.begin(), project.done.end(), [&](const std::string& d) { return d.starts_with(prefix); });
+        return std::count_if(project.done.begin(), project.done.end(),
+                             [&](const std::string& d) { return d.starts_with(prefix); });
     };
     switch (station) {
     case Station::place:
@@ -211,17 +242,20 @@ std::string stationState(const Project& project, const Plan& plan, const std::st
     case Station::load:
         return formatMass(pp->contents, project.style);
     case Station::piece:
-        return formatNumber(pp->assembly().length, project.style) + " × " + formatNumber(pp->assembly().depth, project.style);
+        return formatNumber(pp->assembly().length, project.style) + " × " +
+               formatNumber(pp->assembly().depth, project.style);
     case Station::wood: {
         int boards = 0;
         for (const auto& b : plan.cut.boards)
             boards += b.repeat;
-        return plural(static_cast<std::size_t>(boards), "board") + (plan.cut.unplaced.empty() ? "" : ", parts left over");
+        return plural(static_cast<std::size_t>(boards), "board") +
+               (plan.cut.unplaced.empty() ? "" : ", parts left over");
     }
     case Station::hold:
         return holdState(project, *pp);
     case Station::cut:
-        return plural(plan.sequence.size(), "cut") + (plan.cut.status == CutStatus::optimal ? ", proven" : "");
+        return plural(plan.sequence.size(), "cut") +
+               (plan.cut.status == CutStatus::optimal ? ", proven" : "");
     case Station::build: {
         const std::size_t all = pp->steps.size() + plan.finish.steps.size();
         const auto done = ticked("step:");
@@ -230,7 +264,9 @@ std::string stationState(const Project& project, const Plan& plan, const std::st
     case Station::hang:
         return plural(pp->marks.size(), "hole");
     case Station::log:
-        return project.log.empty() ? "not started" : project.log.size() == 1 ? "1 entry" : fmt::format("{} entries", project.log.size());
+        return project.log.empty()       ? "not started"
+               : project.log.size() == 1 ? "1 entry"
+                                         : fmt::format("{} entries", project.log.size());
     }
     return {};
 }

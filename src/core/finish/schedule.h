@@ -21,16 +21,16 @@ std::string clockIso(ClockTime t);
 /// One thing to do: sanding, a coat, or the last wait.
 struct FinishStep {
     std::string id, name, text;
-    std::string finish;            ///< id in data/finishes.json; empty for sanding
-    ClockTime start = 0, end = 0;  ///< hands-on time
-    ClockTime readyAt = 0;         ///< when the next step may begin
+    std::string finish;           ///< id in data/finishes.json; empty for sanding
+    ClockTime start = 0, end = 0; ///< hands-on time
+    ClockTime readyAt = 0;        ///< when the next step may begin
     std::vector<std::string> cautions;
     double litres = 0;
 };
 struct FinishPlan {
     std::vector<FinishStep> steps;
-    ClockTime hangAt = 0;   ///< dry enough to hang
-    ClockTime fullUseAt = 0; ///< fully cured
+    ClockTime hangAt = 0;              ///< dry enough to hang
+    ClockTime fullUseAt = 0;           ///< fully cured
     std::vector<std::string> warnings; ///< coats that do not go over each other, windows missed
 };
 
@@ -40,13 +40,13 @@ struct FinishInput {
     double area = 0;                                ///< m2
     bool softwood = true;
     ClockTime start = 0;
-    int dayBegins = 8, dayEnds = 20;                ///< work starts within these hours
+    int dayBegins = 8, dayEnds = 20; ///< work starts within these hours
 };
-/// The coats of a school for a wood: 'stain' (conditioner on blotching woods, stain, clear coat), 'paint' (knot sealer
-/// on resinous woods, primer, paint), 'oil' (hard wax oil).
+/// The coats of a school for a wood: 'stain' (conditioner on blotching woods, stain, clear coat), 'paint'
+/// (knot sealer on resinous woods, primer, paint), 'oil' (hard wax oil).
 std::vector<std::pair<std::string, int>> coatsFor(const std::string& school, const Species& wood);
-/// Lays the coats out in time: each waits for the recoat time of the one before (a long dry where the compatibility
-/// table says so) and starts within the day's hours.
+/// Lays the coats out in time: each waits for the recoat time of the one before (a long dry where the
+/// compatibility table says so) and starts within the day's hours.
 FinishPlan scheduleFinish(const FinishInput& in, const Catalog& catalog);
 
 } // namespace owl

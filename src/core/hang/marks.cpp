@@ -14,7 +14,8 @@ std::vector<WallMark> wallMarks(const MarkInput& in) {
     std::sort(rows.begin(), rows.end(), std::greater<>());
     for (Length z : rows) {
         std::vector<Length> xs = in.x;
-        std::stable_sort(xs.begin(), xs.end(), [&](Length a, Length b) { return abs(a - middle) < abs(b - middle); });
+        std::stable_sort(xs.begin(), xs.end(),
+                         [&](Length a, Length b) { return abs(a - middle) < abs(b - middle); });
         for (Length x : xs) {
             WallMark m;
             m.order = static_cast<int>(out.size()) + 1;

@@ -9,19 +9,19 @@
 namespace owl {
 
 struct WallMark {
-    std::string id, what;          ///< 'first screw', 'screw', 'toggle'
+    std::string id, what; ///< 'first screw', 'screw', 'toggle'
     Length fromWallLeft, fromFloor, fromPieceLeft, fromPieceTop;
-    double drill = 0, depth = 0;   ///< mm; depth from the finished wall face
-    std::string into;              ///< 'stud', 'cover'
-    std::string bit;               ///< '7/64 in'
-    std::string caution;           ///< wires near this hole
-    int order = 0;                 ///< 1 = first
+    double drill = 0, depth = 0; ///< mm; depth from the finished wall face
+    std::string into;            ///< 'stud', 'cover'
+    std::string bit;             ///< '7/64 in'
+    std::string caution;         ///< wires near this hole
+    int order = 0;               ///< 1 = first
 };
 
 /// What the marks are made of.
 struct MarkInput {
-    std::vector<Length> x;     ///< holes from the piece's left end
-    std::vector<Length> rows;  ///< heights above the piece's bottom
+    std::vector<Length> x;    ///< holes from the piece's left end
+    std::vector<Length> rows; ///< heights above the piece's bottom
     Length pieceLeft, pieceBottom, pieceHeight;
     double drill = 0, depth = 0;
     std::string into, bit, what;

@@ -4,7 +4,9 @@
 
 namespace owl {
 
-double defaultHandLoad(Length top, Length depth) { return top < 1100_mm || depth > 350_mm ? 445 : 220; }
+double defaultHandLoad(Length top, Length depth) {
+    return top < 1100_mm || depth > 350_mm ? 445 : 220;
+}
 
 double contentsMass(const LoadSpec& load, Length length) {
     double kg = load.kgPerM * length.mm() / 1000;

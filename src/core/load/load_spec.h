@@ -13,19 +13,19 @@ namespace owl {
 /// One thing on the shelf. x is its left edge from the piece's left end.
 struct LoadItem {
     std::string id;
-    std::string kind;        ///< id in data/loads.json, or empty
+    std::string kind; ///< id in data/loads.json, or empty
     std::string name;
-    double mass = 1;         ///< kg
+    double mass = 1; ///< kg
     Length x, width = 200_mm, height = 250_mm;
-    bool sustained = true;   ///< stays for months or years: it makes the wood creep
+    bool sustained = true; ///< stays for months or years: it makes the wood creep
     bool operator==(const LoadItem&) const = default;
 };
 
 struct LoadSpec {
-    double kgPerM = 0;             ///< spread along the whole length
+    double kgPerM = 0; ///< spread along the whole length
     bool lineSustained = true;
-    std::optional<double> handN;   ///< a hand on the front edge; empty = the default for height and depth
-    std::string handWhy;           ///< why it is zero or lower than the default
+    std::optional<double> handN; ///< a hand on the front edge; empty = the default for height and depth
+    std::string handWhy;         ///< why it is zero or lower than the default
     std::vector<LoadItem> items;
     bool operator==(const LoadSpec&) const = default;
 };
@@ -34,8 +34,8 @@ struct LoadSpec {
 double defaultHandLoad(Length top, Length depth);
 /// All contents in kg on a piece of this length.
 double contentsMass(const LoadSpec& load, Length length);
-/// Contents as line loads in N/mm on a beam of this length; each item spreads over its width. Items are cut to the
-/// piece; sustained[i] belongs to line i. `factor` scales everything (for 'what may it carry').
+/// Contents as line loads in N/mm on a beam of this length; each item spreads over its width. Items are cut
+/// to the piece; sustained[i] belongs to line i. `factor` scales everything (for 'what may it carry').
 struct ContentsForces {
     std::vector<LineLoad> lines;
     std::vector<bool> sustained;

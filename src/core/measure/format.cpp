@@ -33,7 +33,8 @@ std::string fraction(std::int64_t num, std::int64_t den, bool plain) {
         std::int64_t num, den;
         const char* glyph;
     };
-    static const std::array<Known, 7> known{{{1, 2, "½"}, {1, 4, "¼"}, {3, 4, "¾"}, {1, 8, "⅛"}, {3, 8, "⅜"}, {5, 8, "⅝"}, {7, 8, "⅞"}}};
+    static const std::array<Known, 7> known{
+        {{1, 2, "½"}, {1, 4, "¼"}, {3, 4, "¾"}, {1, 8, "⅛"}, {3, 8, "⅜"}, {5, 8, "⅝"}, {7, 8, "⅞"}}};
     for (const auto& k : known)
         if (k.num == num && k.den == den)
             return k.glyph;
@@ -53,7 +54,9 @@ std::string grouped(std::int64_t whole, bool plain) {
     return out;
 }
 
-std::int64_t divideRounded(std::int64_t a, std::int64_t b) { return (a + b / 2) / b; }
+std::int64_t divideRounded(std::int64_t a, std::int64_t b) {
+    return (a + b / 2) / b;
+}
 
 std::int64_t stepOf(const NumberStyle& style) {
     return style.units == Units::metric ? 100'000 : 25'400'000 / style.denominator;
@@ -67,7 +70,9 @@ Length roundToTape(Length value, const NumberStyle& style) {
     return Length::nm(value.nm() < 0 ? -n : n);
 }
 
-bool shownExactly(Length value, const NumberStyle& style) { return roundToTape(value, style) == value; }
+bool shownExactly(Length value, const NumberStyle& style) {
+    return roundToTape(value, style) == value;
+}
 
 std::string formatNumber(Length value, const NumberStyle& style) {
     const std::int64_t n = roundToTape(value, style).nm();
@@ -109,7 +114,8 @@ std::string formatDecimal(double value, int digits, const NumberStyle& style) {
 
 std::string formatSmall(double mm, const NumberStyle& style) {
     if (mm > 0 && mm < 0.005)
-        return style.units == Units::metric ? "under " + formatDecimal(0.01, 2, style) + " mm" : "under " + formatDecimal(0.001, 3, style) + " in";
+        return style.units == Units::metric ? "under " + formatDecimal(0.01, 2, style) + " mm"
+                                            : "under " + formatDecimal(0.001, 3, style) + " in";
     if (style.units == Units::metric)
         return formatDecimal(mm, mm < 1 ? 2 : 1, style) + " mm";
     return formatDecimal(mm / 25.4, mm < 2.54 ? 3 : 2, style) + " in";

@@ -12,9 +12,9 @@ enum class Units { metric, imperial };
 /// How numbers are shown: unit system, smallest tape fraction, decimal comma, typographic or plain ASCII.
 struct NumberStyle {
     Units units = Units::metric;
-    int denominator = 16;     ///< 16, 32 or 64: the finest mark on the tape
+    int denominator = 16;      ///< 16, 32 or 64: the finest mark on the tape
     bool decimalComma = false; ///< 95,6 instead of 95.6
-    bool plain = false;       ///< ASCII only: '37 5/8', no thin spaces
+    bool plain = false;        ///< ASCII only: '37 5/8', no thin spaces
     bool operator==(const NumberStyle&) const = default;
 };
 

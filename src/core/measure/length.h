@@ -1,5 +1,6 @@
 #pragma once
-// Exact lengths. Everything that is measured on wood or wall is a Length; physics uses double in SI (N, mm, MPa).
+// Exact lengths. Everything that is measured on wood or wall is a Length; physics uses double in SI (N, mm,
+// MPa).
 
 #include <cmath>
 #include <compare>
@@ -45,11 +46,17 @@ class Length {
     std::int64_t n_ = 0;
 };
 
-inline Length operator""_mm(unsigned long long v) { return Length::nm(static_cast<std::int64_t>(v) * 1'000'000); }
-inline Length operator""_mm(long double v) { return Length::mm(static_cast<double>(v)); }
+inline Length operator""_mm(unsigned long long v) {
+    return Length::nm(static_cast<std::int64_t>(v) * 1'000'000);
+}
+inline Length operator""_mm(long double v) {
+    return Length::mm(static_cast<double>(v));
+}
 
 /// Absolute value.
-inline Length abs(Length a) { return a < Length() ? -a : a; }
+inline Length abs(Length a) {
+    return a < Length() ? -a : a;
+}
 
 /// Standard gravity, m/s2: weight in N = mass in kg x gravity.
 inline constexpr double gravity = 9.80665;

@@ -16,11 +16,13 @@ constexpr double limitMm = 100'000;
 /// Replaces the typographic forms of primes, fractions, minus signs and spaces by ASCII.
 std::string toAscii(std::string_view in) {
     static const std::vector<std::pair<std::string_view, std::string_view>> forms{
-        {"½", " 1/2"}, {"¼", " 1/4"}, {"¾", " 3/4"}, {"⅛", " 1/8"}, {"⅜", " 3/8"}, {"⅝", " 5/8"}, {"⅞", " 7/8"}, {"′", "'"},
-        {"’", "'"},    {"″", "\""},   {"”", "\""},   {"“", "\""},   {"−", "-"},    {"–", "-"},    {"⁄", "/"},
-        {"\u202F", " "}, {"\u00A0", " "}, {"\u2009", " "}, {"\t", " "}, {"''", "\""},
-        {"⁰", "0"}, {"¹", "1"}, {"²", "2"}, {"³", "3"}, {"⁴", "4"}, {"⁵", "5"}, {"⁶", "6"}, {"⁷", "7"}, {"⁸", "8"}, {"⁹", "9"},
-        {"₀", "0"}, {"₁", "1"}, {"₂", "2"}, {"₃", "3"}, {"₄", "4"}, {"₅", "5"}, {"₆", "6"}, {"₇", "7"}, {"₈", "8"}, {"₉", "9"}};
+        {"½", " 1/2"}, {"¼", " 1/4"}, {"¾", " 3/4"}, {"⅛", " 1/8"},   {"⅜", " 3/8"},   {"⅝", " 5/8"},
+        {"⅞", " 7/8"}, {"′", "'"},    {"’", "'"},    {"″", "\""},     {"”", "\""},     {"“", "\""},
+        {"−", "-"},    {"–", "-"},    {"⁄", "/"},    {"\u202F", " "}, {"\u00A0", " "}, {"\u2009", " "},
+        {"\t", " "},   {"''", "\""},  {"⁰", "0"},    {"¹", "1"},      {"²", "2"},      {"³", "3"},
+        {"⁴", "4"},    {"⁵", "5"},    {"⁶", "6"},    {"⁷", "7"},      {"⁸", "8"},      {"⁹", "9"},
+        {"₀", "0"},    {"₁", "1"},    {"₂", "2"},    {"₃", "3"},      {"₄", "4"},      {"₅", "5"},
+        {"₆", "6"},    {"₇", "7"},    {"₈", "8"},    {"₉", "9"}};
     std::string out;
     while (!in.empty()) {
         bool hit = false;
@@ -44,9 +46,22 @@ struct Unit {
     std::string_view name;
     double mm;
 };
-constexpr std::array<Unit, 16> unitTable{{{"millimetres", 1}, {"millimeters", 1}, {"mm", 1}, {"centimetres", 10}, {"centimeters", 10},
-                                          {"cm", 10}, {"metres", 1000}, {"meters", 1000}, {"m", 1000}, {"inches", 25.4}, {"inch", 25.4},
-                                          {"in", 25.4}, {"\"", 25.4}, {"feet", 304.8}, {"ft", 304.8}, {"'", 304.8}}};
+constexpr std::array<Unit, 16> unitTable{{{"millimetres", 1},
+                                          {"millimeters", 1},
+                                          {"mm", 1},
+                                          {"centimetres", 10},
+                                          {"centimeters", 10},
+                                          {"cm", 10},
+                                          {"metres", 1000},
+                                          {"meters", 1000},
+                                          {"m", 1000},
+                                          {"inches", 25.4},
+                                          {"inch", 25.4},
+                                          {"in", 25.4},
+                                          {"\"", 25.4},
+                                          {"feet", 304.8},
+                                          {"ft", 304.8},
+                                          {"'", 304.8}}};
 
 /// One measurement after another out of a typed text.
 class Reader {
@@ -101,7 +116,8 @@ class Reader {
     }
     [[nodiscard]] std::string rest() const { return text_.substr(at_); }
     static tl::unexpected<std::string> fail(const std::string& what) {
-        return tl::unexpected(what.empty() ? "a number is missing" : fmt::format("'{}' was not understood", what));
+        return tl::unexpected(what.empty() ? "a number is missing"
+                                           : fmt::format("'{}' was not understood", what));
     }
     static bool digit(char c) { return c >= '0' && c <= '9'; }
 
@@ -113,8 +129,8 @@ class Reader {
     }
 
     struct Number {
-        double value = 0;         ///< whole and decimals
-        std::int64_t num = 0;     ///< a fraction beside it
+        double value = 0;     ///< whole and decimals
+        std::int64_t num = 0; ///< a fraction beside it
         std::int64_t den = 1;
         bool fraction = false;
     };
@@ -306,7 +322,8 @@ tl::expected<double, std::string> parseMass(std::string_view text, Units units) 
     }
     const auto v = parseNumber(clean, "a mass");
     if (!v || *v < 0 || *v * factor > 10'000)
-        return tl::unexpected(fmt::format("\"{}\" is not a mass; type for example '12 kg' or '26 lb'.", trimmed(text)));
+        return tl::unexpected(
+            fmt::format("\"{}\" is not a mass; type for example '12 kg' or '26 lb'.", trimmed(text)));
     return *v * factor;
 }
 

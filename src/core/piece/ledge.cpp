@@ -13,15 +13,16 @@
 //   |b|      |l|              |b|        |l|
 //   |_base___|l|              |b|_base___|l|
 //
-// on the base:    the base strip runs from the wall to the lip (or to the front, lip on top); back stands on it.
-// behind it:      the back runs from the bottom; the base starts in front of it.
+// on the base:    the base strip runs from the wall to the lip (or to the front, lip on top); back stands on
+// it. behind it:      the back runs from the bottom; the base starts in front of it.
 
 namespace owl {
 namespace {
 
 class Builder {
   public:
-    Builder(const LedgeParams& p, const LedgeContext& ctx, const Catalog& c) : p_(p), ctx_(ctx), catalog_(c) {}
+    Builder(const LedgeParams& p, const LedgeContext& ctx, const Catalog& c)
+        : p_(p), ctx_(ctx), catalog_(c) {}
 
     LedgeResult run() {
         checkParameters();
@@ -52,15 +53,23 @@ class Builder {
             Length value;
             const char *field, *name;
         };
-        for (const auto& n : {Named{p_.length, "length", "length"}, {p_.depth, "depth", "depth"}, {p_.backHeight, "backHeight", "back rail"},
-                              {p_.lipHeight, "lipHeight", "lip"}, {p_.baseThickness, "baseThickness", "base thickness"},
-                              {p_.backThickness, "backThickness", "back thickness"}, {p_.lipThickness, "lipThickness", "lip thickness"}})
+        for (const auto& n : {Named{p_.length, "length", "length"},
+                              {p_.depth, "depth", "depth"},
+                              {p_.backHeight, "backHeight", "back rail"},
+                              {p_.lipHeight, "lipHeight", "lip"},
+                              {p_.baseThickness, "baseThickness", "base thickness"},
+                              {p_.backThickness, "backThickness", "back thickness"},
+                              {p_.lipThickness, "lipThickness", "lip thickness"}})
             if (n.value < 3_mm)
-                problem("too_small", n.field, fmt::format("The {} is {}; it must be at least 3 mm.", n.name, say(n.value)));
+                problem("too_small", n.field,
+                        fmt::format("The {} is {}; it must be at least 3 mm.", n.name, say(n.value)));
         if (p_.length > 4500_mm)
-            problem("too_long", "length", fmt::format("A ledge of {} is longer than any board sold; plan two that meet on a stud.", say(p_.length)));
+            problem("too_long", "length",
+                    fmt::format("A ledge of {} is longer than any board sold; plan two that meet on a stud.",
+                                say(p_.length)));
         if (p_.length < 150_mm)
-            problem("too_short", "length", "A ledge shorter than 150 mm cannot be screwed to a stud and hold things.");
+            problem("too_short", "length",
+                    "A ledge shorter than 150 mm cannot be screwed to a stud and hold things.");
     }
 
     /// The width rule: which strip takes what the shared board has left.
@@ -79,21 +88,24 @@ class Builder {
         need += p_.shareLip ? r_.lipStrip : Length();
         if (need > p_.boardWidth)
             problem("board_too_narrow", "boardWidth",
-                    fmt::format("The strips and {} kerf{} need {}; the shared board is {} wide.", shared - 1, shared == 2 ? "" : "s",
-                                say(need), say(p_.boardWidth)));
+                    fmt::format("The strips and {} kerf{} need {}; the shared board is {} wide.", shared - 1,
+                                shared == 2 ? "" : "s", say(need), say(p_.boardWidth)));
         const bool mixed = (p_.shareBase && p_.shareBack && p_.baseThickness != p_.backThickness) ||
                            (p_.shareBase && p_.shareLip && p_.baseThickness != p_.lipThickness) ||
                            (p_.shareBack && p_.shareLip && p_.backThickness != p_.lipThickness);
         if (mixed)
-            problem("shared_thickness", "baseThickness", "Strips from one board have one thickness; these differ.");
+            problem("shared_thickness", "baseThickness",
+                    "Strips from one board have one thickness; these differ.");
     }
 
     void takeRemainder() {
-        const bool in = (p_.remainder == LedgeStrip::base && p_.shareBase) || (p_.remainder == LedgeStrip::back && p_.shareBack) ||
+        const bool in = (p_.remainder == LedgeStrip::base && p_.shareBase) ||
+                        (p_.remainder == LedgeStrip::back && p_.shareBack) ||
                         (p_.remainder == LedgeStrip::lip && p_.shareLip);
         if (!in) {
             problem("remainder_not_shared", "remainder",
-                    fmt::format("The {} is to take the remainder but does not come from the shared board.", stripName(p_.remainder)));
+                    fmt::format("The {} is to take the remainder but does not come from the shared board.",
+                                stripName(p_.remainder)));
             return;
         }
         const int shared = p_.shareBase + p_.shareBack + p_.shareLip;
@@ -112,10 +124,13 @@ class Builder {
             sum += fmt::format(" − {} × {} kerf", shared - 1, say(ctx_.kerf));
         remainderWhy_ = fmt::format("width is the remainder: {} = {}", sum, say(left));
         if (left < 12_mm) {
-            problem("remainder_too_small", "remainder", fmt::format("Nothing useful is left for the {}: {}.", stripName(p_.remainder), sum));
+            problem("remainder_too_small", "remainder",
+                    fmt::format("Nothing useful is left for the {}: {}.", stripName(p_.remainder), sum));
             left = std::max(left, 3_mm);
         }
-        (p_.remainder == LedgeStrip::base ? r_.baseStrip : p_.remainder == LedgeStrip::back ? r_.backStrip : r_.lipStrip) = left;
+        (p_.remainder == LedgeStrip::base   ? r_.baseStrip
+         : p_.remainder == LedgeStrip::back ? r_.backStrip
+                                            : r_.lipStrip) = left;
     }
 
     /// What of the depth the base does not cover.
@@ -142,12 +157,17 @@ class Builder {
         a.depth = depth_;
         a.height = std::max(backTop_, lipTop_);
         if (r_.baseStrip < 30_mm)
-            problem("base_too_narrow", "depth", fmt::format("The base is only {} wide; things need at least 30 mm to stand.", say(r_.baseStrip)));
+            problem("base_too_narrow", "depth",
+                    fmt::format("The base is only {} wide; things need at least 30 mm to stand.",
+                                say(r_.baseStrip)));
         if (p_.lip == LipPlace::inFront && r_.lipStrip < p_.baseThickness)
-            problem("lip_below_base", "lipHeight", fmt::format("The lip ({}) is lower than the base is thick ({}): nothing stops at it.",
-                    say(r_.lipStrip), say(p_.baseThickness)), false);
+            problem("lip_below_base", "lipHeight",
+                    fmt::format("The lip ({}) is lower than the base is thick ({}): nothing stops at it.",
+                                say(r_.lipStrip), say(p_.baseThickness)),
+                    false);
         if (lipTop_ > backTop_)
-            problem("lip_above_back", "lipHeight", "The lip is higher than the back rail; it hides what stands behind it.", false);
+            problem("lip_above_back", "lipHeight",
+                    "The lip is higher than the back rail; it hides what stands behind it.", false);
         if (inner_ < 100_mm)
             problem("caps_too_thick", "capThickness", "The end caps leave less than 100 mm between them.");
     }
@@ -160,7 +180,8 @@ class Builder {
         part.width = width;
         part.thickness = thickness;
         part.cells.push_back({at, size});
-        part.why.push_back(capT_ > Length() ? fmt::format("length {} is {} less two caps of {}", say(inner_), say(p_.length), say(capT_))
+        part.why.push_back(capT_ > Length() ? fmt::format("length {} is {} less two caps of {}", say(inner_),
+                                                          say(p_.length), say(capT_))
                                             : fmt::format("length {} is the ledge's", say(inner_)));
         r_.assembly.parts.push_back(std::move(part));
         return r_.assembly.parts.back();
@@ -172,17 +193,21 @@ class Builder {
 
     void addStrips() {
         const Length surface = r_.baseStrip;
-        Part& base = strip("base", "base", r_.baseStrip, p_.baseThickness, {capT_, y0_, Length()}, {inner_, r_.baseStrip, p_.baseThickness});
+        Part& base = strip("base", "base", r_.baseStrip, p_.baseThickness, {capT_, y0_, Length()},
+                           {inner_, r_.baseStrip, p_.baseThickness});
         std::string sum = fmt::format("width {} is the depth {}", say(r_.baseStrip), say(depth_));
         if (p_.back == BackPlace::behindBase)
             sum += fmt::format(" less the back's {}", say(p_.backThickness));
         if (p_.lip == LipPlace::inFront)
             sum += fmt::format(" less the lip's {}", say(p_.lipThickness));
         base.why.push_back(widthWhy(LedgeStrip::base, sum));
-        Part& back = strip("back", "back rail", r_.backStrip, p_.backThickness, {capT_, Length(), backZ_}, {inner_, p_.backThickness, r_.backStrip});
-        back.why.push_back(widthWhy(LedgeStrip::back, fmt::format("height {} as asked for", say(r_.backStrip))));
+        Part& back = strip("back", "back rail", r_.backStrip, p_.backThickness, {capT_, Length(), backZ_},
+                           {inner_, p_.backThickness, r_.backStrip});
+        back.why.push_back(
+            widthWhy(LedgeStrip::back, fmt::format("height {} as asked for", say(r_.backStrip))));
         const Length lipY = depth_ - p_.lipThickness;
-        Part& lip = strip("lip", "front lip", r_.lipStrip, p_.lipThickness, {capT_, lipY, lipZ_}, {inner_, p_.lipThickness, r_.lipStrip});
+        Part& lip = strip("lip", "front lip", r_.lipStrip, p_.lipThickness, {capT_, lipY, lipZ_},
+                          {inner_, p_.lipThickness, r_.lipStrip});
         lip.why.push_back(widthWhy(LedgeStrip::lip, fmt::format("height {} as asked for", say(r_.lipStrip))));
         Assembly& a = r_.assembly;
         a.surfaceBack = p_.backThickness;
@@ -209,12 +234,14 @@ class Builder {
             if (p_.caps == CapShape::stepped && high > lipTop_ && depth_ > stepY) {
                 cap.cells.push_back({{x, Length(), Length()}, {capT_, stepY, high}});
                 cap.cells.push_back({{x, stepY, Length()}, {capT_, depth_ - stepY, lipTop_}});
-                cap.features.push_back({"step", fmt::format("cut away {} × {} at the upper front corner", say(depth_ - stepY), say(high - lipTop_))});
+                cap.features.push_back({"step", fmt::format("cut away {} × {} at the upper front corner",
+                                                            say(depth_ - stepY), say(high - lipTop_))});
             } else {
                 cap.cells.push_back({{x, Length(), Length()}, {capT_, depth_, high}});
             }
             cap.why = {fmt::format("length {} is the ledge's depth", say(depth_)),
-                       fmt::format("width {} reaches the top of the {}", say(high), p_.caps == CapShape::lowStrip ? "lip" : "back rail")};
+                       fmt::format("width {} reaches the top of the {}", say(high),
+                                   p_.caps == CapShape::lowStrip ? "lip" : "back rail")};
             r_.assembly.parts.push_back(std::move(cap));
         }
     }
@@ -224,14 +251,17 @@ class Builder {
         a.wallThrough = p_.backThickness;
         a.wallLeft = capT_;
         a.wallRight = p_.length - capT_;
-        // High is free strength (S9.1: the pull falls with the height of the screws), but 19 mm of wood stays above.
+        // High is free strength (S9.1: the pull falls with the height of the screws), but 19 mm of wood stays
+        // above.
         const Length low = p_.back == BackPlace::onBase ? p_.baseThickness : p_.baseThickness;
         const Length top = backTop_ - std::min(20_mm, (backTop_ - low) / 2);
         a.wallRows = {top};
         if (ctx_.rows > 1 && top - low > 45_mm)
             a.wallRows.insert(a.wallRows.begin(), low + 20_mm);
         else if (ctx_.rows > 1)
-            problem("one_row_only", "rows", fmt::format("A back rail of {} has room for one row of wall screws.", say(r_.backStrip)), false);
+            problem("one_row_only", "rows",
+                    fmt::format("A back rail of {} has room for one row of wall screws.", say(r_.backStrip)),
+                    false);
     }
 
     /// All holes through the back rail, from the piece's left end.
@@ -241,10 +271,12 @@ class Builder {
         return out;
     }
 
-    /// The screw for a board of this thickness: the gauge by the head-side part, never thicker than the edge allows.
+    /// The screw for a board of this thickness: the gauge by the head-side part, never thicker than the edge
+    /// allows.
     [[nodiscard]] const Screw* screwFor(Length headSide, Length edge) const {
-        const std::vector<const char*> ids = ctx_.metricScrews ? std::vector<const char*>{"m4.5", "m4", "m3.5", "m3"}
-                                                               : std::vector<const char*>{"g8", "g6", "g4", "g3"};
+        const std::vector<const char*> ids = ctx_.metricScrews
+                                                 ? std::vector<const char*>{"m4.5", "m4", "m3.5", "m3"}
+                                                 : std::vector<const char*>{"g8", "g6", "g4", "g3"};
         for (const char* id : ids) {
             const Screw* s = catalog_.findScrew(id);
             if (s && s->d * 4 <= edge.mm() + 0.4 && s->head * 1.2 <= headSide.mm())
@@ -287,8 +319,9 @@ class Builder {
             return;
         }
         problem("no_screw", field,
-                fmt::format("No {} screw sold fits {} into {}: it must be {} to {} long. A part {} thicker or higher would take one.", s->label,
-                            j.first, j.second, say(j.leastLength), say(j.mostLength),
+                fmt::format("No {} screw sold fits {} into {}: it must be {} to {} long. A part {} thicker "
+                            "or higher would take one.",
+                            s->label, j.first, j.second, say(j.leastLength), say(j.mostLength),
                             say(std::max(1_mm, j.leastLength - j.mostLength))));
     }
 
@@ -311,12 +344,17 @@ class Builder {
         const Length face = on ? p_.backThickness : p_.baseThickness;
         j.glueArea = inner_.mm() * face.mm();
         if (j.how == Joinery::nailsGlue) {
-            problem("nails_carry", "backJoint", "Nails do not carry the base; choose screws and glue, dowels, or tongue and groove.");
+            problem("nails_carry", "backJoint",
+                    "Nails do not carry the base; choose screws and glue, dowels, or tongue and groove.");
             j.carries = false;
         }
         if (j.how == Joinery::screwsGlue) {
-            // These screws keep clear of the wall screws sideways (spots()), so their tips may pass between them.
-            chooseScrew(j, {on ? p_.baseThickness : p_.backThickness, on ? r_.backStrip : r_.baseStrip, face, 3_mm, 8}, on ? "backHeight" : "depth");
+            // These screws keep clear of the wall screws sideways (spots()), so their tips may pass between
+            // them.
+            chooseScrew(
+                j,
+                {on ? p_.baseThickness : p_.backThickness, on ? r_.backStrip : r_.baseStrip, face, 3_mm, 8},
+                on ? "backHeight" : "depth");
         }
         spots(j, on ? p_.backThickness / 2 : Length(), on ? Length() : p_.baseThickness / 2, 200_mm);
         decorate(j, face, on ? r_.backStrip : r_.baseStrip);
@@ -335,16 +373,21 @@ class Builder {
         const Length face = top ? p_.lipThickness : p_.baseThickness;
         j.glueArea = inner_.mm() * std::min(face, top ? p_.lipThickness : r_.lipStrip).mm();
         if (j.how == Joinery::screwsGlue) {
-            chooseScrew(j, {top ? p_.baseThickness : p_.lipThickness, top ? r_.lipStrip : r_.baseStrip, face, 3_mm, 6}, top ? "lipHeight" : "lip");
+            chooseScrew(
+                j,
+                {top ? p_.baseThickness : p_.lipThickness, top ? r_.lipStrip : r_.baseStrip, face, 3_mm, 6},
+                top ? "lipHeight" : "lip");
             j.shows = !top;
             if (j.shows)
-                problem("lip_screws_show", "lipJoint", "Screws through the lip show on the front, plugged or not.", false);
+                problem("lip_screws_show", "lipJoint",
+                        "Screws through the lip show on the front, plugged or not.", false);
         }
         if (j.how == Joinery::nailsGlue) {
             j.shows = !top;
             j.note = "18 gauge nails hold while the glue sets; they add nothing to strength. Fill the holes.";
         }
-        spots(j, top ? depth_ - p_.lipThickness / 2 : depth_, top ? Length() : p_.baseThickness / 2, j.how == Joinery::nailsGlue ? 150_mm : 250_mm);
+        spots(j, top ? depth_ - p_.lipThickness / 2 : depth_, top ? Length() : p_.baseThickness / 2,
+              j.how == Joinery::nailsGlue ? 150_mm : 250_mm);
         decorate(j, face, top ? r_.lipStrip : r_.baseStrip);
         r_.assembly.joints.push_back(std::move(j));
     }
@@ -356,28 +399,38 @@ class Builder {
             if (receiving < 20_mm || face < 12_mm)
                 problem("no_room_for_dowels", j.id == "base-lip" ? "lipJoint" : "backJoint",
                         fmt::format("Dowels need an edge of at least 12 mm; this one is {}.", say(face)));
-            j.note = fmt::format("{} dowels, {} deep in the edge, {} in the face", say(d), say(20_mm), say(std::min(12_mm, j.through > Length() ? j.through : 12_mm)));
+            j.note = fmt::format("{} dowels, {} deep in the edge, {} in the face", say(d), say(20_mm),
+                                 say(std::min(12_mm, j.through > Length() ? j.through : 12_mm)));
         }
         if (j.how != Joinery::tongueGroove)
             return;
         const Length tongue = face / 3;
         if (tongue < 4_mm)
-            problem("tongue_too_thin", j.id == "base-lip" ? "lipJoint" : "backJoint",
-                    fmt::format("A tongue a third of {} is too thin; use boards of 12 mm or more.", say(face)));
+            problem(
+                "tongue_too_thin", j.id == "base-lip" ? "lipJoint" : "backJoint",
+                fmt::format("A tongue a third of {} is too thin; use boards of 12 mm or more.", say(face)));
         j.glueArea += inner_.mm() * 2 * 8;
         for (auto& part : r_.assembly.parts) {
             if (part.id == j.second)
-                part.features.push_back({"tongue", fmt::format("{} thick, 8 mm long, centred on the edge that meets the {}; its 8 mm is part of the width", say(tongue), j.first)});
+                part.features.push_back(
+                    {"tongue", fmt::format("{} thick, 8 mm long, centred on the edge that meets the {}; its "
+                                           "8 mm is part of the width",
+                                           say(tongue), j.first)});
             if (part.id == j.first)
-                part.features.push_back({"groove", fmt::format("{} wide, 9 mm deep, where the {} meets it", say(tongue), j.second)});
+                part.features.push_back({"groove", fmt::format("{} wide, 9 mm deep, where the {} meets it",
+                                                               say(tongue), j.second)});
             if (part.id == j.second) {
                 part.width += 8_mm;
                 part.why.push_back("8 mm more width for the tongue");
             }
         }
         const Length shared = p_.boardWidth;
-        if (shared > Length() && ((j.second == "back" && p_.shareBack) || (j.second == "lip" && p_.shareLip) || (j.second == "base" && p_.shareBase)))
-            problem("tongue_shared", "boardWidth", "A tongue takes 8 mm more width than the shared-board sum allows for; the cut plan finds the board.", false);
+        if (shared > Length() && ((j.second == "back" && p_.shareBack) ||
+                                  (j.second == "lip" && p_.shareLip) || (j.second == "base" && p_.shareBase)))
+            problem("tongue_shared", "boardWidth",
+                    "A tongue takes 8 mm more width than the shared-board sum allows for; the cut plan finds "
+                    "the board.",
+                    false);
     }
 
     void capJoints() {
@@ -394,7 +447,8 @@ class Builder {
             j.carries = false;
             j.note = "End grain: glue size first, then glue and nails. A cap carries nothing.";
             const Length x = std::string(cap) == "cap-left" ? Length() : p_.length;
-            j.spots = {{{x, p_.backThickness / 2, backZ_ + r_.backStrip / 3}}, {{x, depth_ / 2, p_.baseThickness / 2}}};
+            j.spots = {{{x, p_.backThickness / 2, backZ_ + r_.backStrip / 3}},
+                       {{x, depth_ / 2, p_.baseThickness / 2}}};
             r_.assembly.joints.push_back(std::move(j));
         }
     }
@@ -414,6 +468,8 @@ const char* stripName(LedgeStrip s) {
     return names[static_cast<int>(s)];
 }
 
-LedgeResult makeLedge(const LedgeParams& p, const LedgeContext& ctx, const Catalog& catalog) { return Builder(p, ctx, catalog).run(); }
+LedgeResult makeLedge(const LedgeParams& p, const LedgeContext& ctx, const Catalog& catalog) {
+    return Builder(p, ctx, catalog).run();
+}
 
 } // namespace owl

@@ -16,12 +16,13 @@ enum class CapShape { none, lowStrip, stepped, full };
 enum class LedgeStrip { none, base, back, lip };
 const char* stripName(LedgeStrip s);
 
-/// A ledge as a person asks for it. Overall sizes are outside sizes; every member has a default a maker would accept.
+/// A ledge as a person asks for it. Overall sizes are outside sizes; every member has a default a maker would
+/// accept.
 struct LedgeParams {
-    Length length = 900_mm;     ///< overall, caps included
-    Length depth = 90_mm;       ///< overall, from the wall to the front
-    Length backHeight = 90_mm;  ///< width of the back strip
-    Length lipHeight = 40_mm;   ///< width of the lip strip
+    Length length = 900_mm;    ///< overall, caps included
+    Length depth = 90_mm;      ///< overall, from the wall to the front
+    Length backHeight = 90_mm; ///< width of the back strip
+    Length lipHeight = 40_mm;  ///< width of the lip strip
     Length baseThickness = 18_mm, backThickness = 18_mm, lipThickness = 18_mm, capThickness = 12_mm;
     BackPlace back = BackPlace::onBase;
     LipPlace lip = LipPlace::inFront;
@@ -30,7 +31,7 @@ struct LedgeParams {
     Joinery lipJoint = Joinery::nailsGlue;
     /// Strips ripped from one board, and which of them takes what the others and the kerfs leave.
     bool shareBase = false, shareBack = false, shareLip = false;
-    Length boardWidth;          ///< actual width of the shared board; 0 = nothing shared
+    Length boardWidth; ///< actual width of the shared board; 0 = nothing shared
     LedgeStrip remainder = LedgeStrip::none;
     std::string species = "eastern_white_pine";
     BoardGrade grade = BoardGrade::ordinary;
@@ -39,10 +40,10 @@ struct LedgeParams {
 
 /// What the ledge needs to know from outside itself.
 struct LedgeContext {
-    Length kerf;                       ///< of the rip
-    std::vector<Length> wallScrewsX;   ///< studs caught, from the piece's left end
-    std::vector<Length> anchorsX;      ///< further wall holes
-    int rows = 1;                      ///< rows of wall screws
+    Length kerf;                     ///< of the rip
+    std::vector<Length> wallScrewsX; ///< studs caught, from the piece's left end
+    std::vector<Length> anchorsX;    ///< further wall holes
+    int rows = 1;                    ///< rows of wall screws
     bool metricScrews = true;
     std::string units = "mm";
 };
@@ -59,8 +60,8 @@ struct LedgeResult {
     std::vector<LedgeProblem> problems;
 };
 
-/// Derives all parts, joints and holes. Impossible parameters give problems; parts are then still drawn as far as they
-/// make sense.
+/// Derives all parts, joints and holes. Impossible parameters give problems; parts are then still drawn as
+/// far as they make sense.
 LedgeResult makeLedge(const LedgeParams& p, const LedgeContext& ctx, const Catalog& catalog);
 
 } // namespace owl

@@ -18,7 +18,7 @@ struct Edit {
 };
 
 struct Finding {
-    std::string id;      ///< stable: 'misses_studs', 'ledge.too_long'
+    std::string id; ///< stable: 'misses_studs', 'ledge.too_long'
     Severity severity = Severity::notes;
     std::string piece;   ///< id of the piece, empty for the project
     std::string station; ///< where it belongs: 'place', 'hold' ..

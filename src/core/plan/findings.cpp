@@ -43,7 +43,8 @@ class PieceFindings {
 
   private:
     [[nodiscard]] std::string say(Length l) const { return formatLength(l, project_.style); }
-    Finding& add(const char* id, Severity severity, const char* station, std::string title, std::string text) {
+    Finding& add(const char* id, Severity severity, const char* station, std::string title,
+                 std::string text) {
         Finding f;
         f.id = id;
         f.severity = severity;
@@ -69,20 +70,28 @@ class PieceFindings {
         const std::string& id = piece_.id;
         if (p.id == "lip_screws_show" || p.id == "no_screw") {
             if (p.id == "lip_screws_show")
-                f.remedies.push_back(editLedge("Lip on top, screwed from below", id, [](LedgeParams& l) { l.lip = LipPlace::onTop; }));
+                f.remedies.push_back(editLedge("Lip on top, screwed from below", id,
+                                               [](LedgeParams& l) { l.lip = LipPlace::onTop; }));
             if (p.field == "backHeight" || p.field == "depth")
-                f.remedies.push_back(editLedge("Dowels instead", id, [](LedgeParams& l) { l.backJoint = Joinery::dowels; }));
+                f.remedies.push_back(
+                    editLedge("Dowels instead", id, [](LedgeParams& l) { l.backJoint = Joinery::dowels; }));
             else
-                f.remedies.push_back(editLedge("Glue and nails instead", id, [](LedgeParams& l) { l.lipJoint = Joinery::nailsGlue; }));
+                f.remedies.push_back(editLedge("Glue and nails instead", id,
+                                               [](LedgeParams& l) { l.lipJoint = Joinery::nailsGlue; }));
         }
         if (p.id == "nails_carry")
-            f.remedies.push_back(editLedge("Screws and glue", id, [](LedgeParams& l) { l.backJoint = Joinery::screwsGlue; }));
+            f.remedies.push_back(
+                editLedge("Screws and glue", id, [](LedgeParams& l) { l.backJoint = Joinery::screwsGlue; }));
         if (p.id == "board_too_narrow" && ledgeOf(piece_).shareBack)
-            f.remedies.push_back(editLedge("Let the back rail take the remainder", id, [](LedgeParams& l) { l.remainder = LedgeStrip::back; }));
+            f.remedies.push_back(editLedge("Let the back rail take the remainder", id,
+                                           [](LedgeParams& l) { l.remainder = LedgeStrip::back; }));
         if (p.id == "remainder_not_shared" || p.id == "remainder_too_small")
-            f.remedies.push_back(editLedge("No remainder", id, [](LedgeParams& l) { l.remainder = LedgeStrip::none; }));
+            f.remedies.push_back(
+                editLedge("No remainder", id, [](LedgeParams& l) { l.remainder = LedgeStrip::none; }));
         if (p.id == "shared_thickness")
-            f.remedies.push_back(editLedge("One thickness for all", id, [](LedgeParams& l) { l.backThickness = l.lipThickness = l.baseThickness; }));
+            f.remedies.push_back(editLedge("One thickness for all", id, [](LedgeParams& l) {
+                l.backThickness = l.lipThickness = l.baseThickness;
+            }));
         if (p.id == "too_long")
             f.remedies.push_back(editLedge("Make it 4 m", id, [](LedgeParams& l) { l.length = 4000_mm; }));
         if (p.id == "one_row_only")
@@ -94,20 +103,25 @@ class PieceFindings {
         const Length right = left + length();
         if (length() > wall_->width) {
             const Length fits = std::max(150_mm, wall_->width - 20_mm);
-            auto& f = add("wider_than_wall", Severity::blocks, "place", "Wider than its wall",
-                          fmt::format("The ledge is {} long and the wall {} wide.", say(length()), say(wall_->width)));
-            f.remedies.push_back(editLedge("Make it " + say(fits), piece_.id, [fits](LedgeParams& l) { l.length = fits; }));
+            auto& f = add(
+                "wider_than_wall", Severity::blocks, "place", "Wider than its wall",
+                fmt::format("The ledge is {} long and the wall {} wide.", say(length()), say(wall_->width)));
+            f.remedies.push_back(
+                editLedge("Make it " + say(fits), piece_.id, [fits](LedgeParams& l) { l.length = fits; }));
         } else if (left < Length() || right > wall_->width) {
             const Length x = std::clamp(left, Length(), wall_->width - length());
             auto& f = add("off_the_wall", Severity::blocks, "place", "It sticks out past the wall",
-                          fmt::format("Its ends would be at {} and {} on a wall {} wide.", say(left), say(right), say(wall_->width)));
+                          fmt::format("Its ends would be at {} and {} on a wall {} wide.", say(left),
+                                      say(right), say(wall_->width)));
             f.remedies.push_back(moveTo("Move it onto the wall", x));
         }
         if (pp_.bottom + pp_.assembly().height > wall_->height) {
             const Length z = std::max(Length(), wall_->height - pp_.assembly().height - 100_mm);
             auto& f = add("above_ceiling", Severity::blocks, "place", "Higher than the ceiling",
-                          fmt::format("Its top would be at {} under a ceiling of {}.", say(pp_.bottom + pp_.assembly().height), say(wall_->height)));
-            f.remedies.push_back(editPiece("Hang it at " + say(z), piece_.id, [z](Piece& p) { p.place.z = z; }));
+                          fmt::format("Its top would be at {} under a ceiling of {}.",
+                                      say(pp_.bottom + pp_.assembly().height), say(wall_->height)));
+            f.remedies.push_back(
+                editPiece("Hang it at " + say(z), piece_.id, [z](Piece& p) { p.place.z = z; }));
         }
     }
 
@@ -118,7 +132,8 @@ class PieceFindings {
         });
     }
     [[nodiscard]] std::string shiftName(Length by) const {
-        return by < Length() ? fmt::format("Shift {} left", say(-by)) : fmt::format("Shift {} right", say(by));
+        return by < Length() ? fmt::format("Shift {} left", say(-by))
+                             : fmt::format("Shift {} right", say(by));
     }
 
     [[nodiscard]] std::size_t studsAt(Length left, Length pieceLength) const {
@@ -141,7 +156,8 @@ class PieceFindings {
     void studs() {
         if (wall_->studMode == StudMode::unknown) {
             auto& f = add("studs_unknown", Severity::warns, "place", "Studs not found yet",
-                          "Find them with a magnet or a finder, probe with a thin nail, and type where they are. Until then nothing here is called safe to hang.");
+                          "Find them with a magnet or a finder, probe with a thin nail, and type where they "
+                          "are. Until then nothing here is called safe to hang.");
             const std::string wallId = wall_->id;
             f.remedies.push_back({"They are at the usual spacing", [wallId](Project& p) {
                                       for (auto& w : p.walls)
@@ -161,14 +177,20 @@ class PieceFindings {
         if (by == Length())
             return;
         auto& f = add("one_more_stud", Severity::notes, "place", fmt::format("{} studs; one more is near", n),
-                      fmt::format("{} it would catch {}.", by < Length() ? fmt::format("Shifted {} left", say(-by)) : fmt::format("Shifted {} right", say(by)), n + 1));
+                      fmt::format("{} it would catch {}.",
+                                  by < Length() ? fmt::format("Shifted {} left", say(-by))
+                                                : fmt::format("Shifted {} right", say(by)),
+                                  n + 1));
         f.remedies.push_back(moveTo(shiftName(by), pp_.left + by));
     }
 
     void fewStuds(std::size_t n) {
-        auto& f = add("misses_studs", Severity::blocks, "hold", n == 0 ? "It catches no stud" : "It catches only one stud",
-                      n == 0 ? "No stud lies behind the back rail, and the wall cover alone does not carry it."
-                             : "On one stud a piece turns about its screw. It needs two, or anchors where the look demands it.");
+        auto& f =
+            add("misses_studs", Severity::blocks, "hold",
+                n == 0 ? "It catches no stud" : "It catches only one stud",
+                n == 0 ? "No stud lies behind the back rail, and the wall cover alone does not carry it."
+                       : "On one stud a piece turns about its screw. It needs two, or anchors where the look "
+                         "demands it.");
         if (const Length by = shiftFor(2, 300_mm); by != Length())
             f.remedies.push_back(moveTo(shiftName(by), pp_.left + by));
         for (Length more = 10_mm; more <= 800_mm; more += 10_mm) {
@@ -177,26 +199,32 @@ class PieceFindings {
             if (longer > wall_->width || left < Length() || left + longer > wall_->width)
                 break;
             if (studsAt(left, longer) >= 2) {
-                f.remedies.push_back(editLedge(fmt::format("Make it {} longer", say(more)), piece_.id, [longer](LedgeParams& l) { l.length = longer; }));
+                f.remedies.push_back(editLedge(fmt::format("Make it {} longer", say(more)), piece_.id,
+                                               [longer](LedgeParams& l) { l.length = longer; }));
                 break;
             }
         }
         for (const auto& s : pp_.supports)
             if (s.option.kind == RailSupport::anchors && s.feasible)
-                f.remedies.push_back(editPiece(fmt::format("Use anchors there (margin {:.1f})", s.verdict.reserve), piece_.id,
-                                               [](Piece& p) { p.hold.support = "anchors"; }));
+                f.remedies.push_back(
+                    editPiece(fmt::format("Use anchors there (margin {:.1f})", s.verdict.reserve), piece_.id,
+                              [](Piece& p) { p.hold.support = "anchors"; }));
     }
 
     void obstacles() {
         const Length top = pp_.bottom + pp_.assembly().height;
         for (const auto& o : wall_->outlets)
-            if (o.x > pp_.left - 40_mm && o.x < pp_.left + length() + 40_mm && o.z > pp_.bottom - 60_mm && o.z < top + 60_mm)
+            if (o.x > pp_.left - 40_mm && o.x < pp_.left + length() + 40_mm && o.z > pp_.bottom - 60_mm &&
+                o.z < top + 60_mm)
                 add("covers_outlet", Severity::blocks, "place", "It covers an outlet",
-                    fmt::format("The outlet at {} from the corner, {} up, would sit behind or against the ledge.", say(o.x), say(o.z)))
+                    fmt::format(
+                        "The outlet at {} from the corner, {} up, would sit behind or against the ledge.",
+                        say(o.x), say(o.z)))
                     .remedies.push_back(raise(o.z + 80_mm));
         for (const auto& f : wall_->furniture)
             if (f.x < pp_.left + length() && f.x + f.width > pp_.left && f.height > pp_.bottom)
-                add("behind_furniture", Severity::warns, "place", fmt::format("Behind the {}", f.name.empty() ? f.kind : f.name),
+                add("behind_furniture", Severity::warns, "place",
+                    fmt::format("Behind the {}", f.name.empty() ? f.kind : f.name),
                     fmt::format("It stands {} high; the ledge begins at {}.", say(f.height), say(pp_.bottom)))
                     .remedies.push_back(raise(f.height + 200_mm));
     }
@@ -210,12 +238,14 @@ class PieceFindings {
         const HeightBand& b = pp_.heights.front();
         const Length top = pp_.bottom + pp_.assembly().height;
         if (top >= b.low && top <= b.high) {
-            add("good_height", Severity::notes, "place", "Good height", fmt::format("Its top is at {}; {}: {}.", say(top), b.what, b.why));
+            add("good_height", Severity::notes, "place", "Good height",
+                fmt::format("Its top is at {}; {}: {}.", say(top), b.what, b.why));
             return;
         }
         const Length z = roundToTape((b.low + b.high) / 2 - pp_.assembly().height, project_.style);
         auto& f = add("height", Severity::notes, "place", top < b.low ? "Rather low" : "Rather high",
-                      fmt::format("Its top is at {}; usual here is {} to {} ({}: {}).", say(top), say(b.low), say(b.high), b.what, b.why));
+                      fmt::format("Its top is at {}; usual here is {} to {} ({}: {}).", say(top), say(b.low),
+                                  say(b.high), b.what, b.why));
         f.working.source = b.source;
         if (z > Length() && z + pp_.assembly().height < wall_->height)
             f.remedies.push_back(raise(z));
@@ -227,8 +257,10 @@ class PieceFindings {
             return;
         if (!h->feasible) {
             if (pp_.studs.size() >= 2 || piece_.hold.support == "anchors") {
-                auto& f = add("no_support", Severity::blocks, "hold", "Nothing holds it yet", "The chosen support is refused: " + h->refusal + ".");
-                f.remedies.push_back(editPiece("Choose the best support", piece_.id, [](Piece& p) { p.hold.support = "auto"; }));
+                auto& f = add("no_support", Severity::blocks, "hold", "Nothing holds it yet",
+                              "The chosen support is refused: " + h->refusal + ".");
+                f.remedies.push_back(editPiece("Choose the best support", piece_.id,
+                                               [](Piece& p) { p.hold.support = "auto"; }));
             }
             return;
         }
@@ -237,36 +269,45 @@ class PieceFindings {
             failing(*h);
         if (h->option.kind == RailSupport::anchors)
             add("anchors_used", Severity::warns, "hold", "No stud behind it",
-                "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A stud is better in every way; keep the load light and look at it again after a month.");
+                "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A "
+                "stud is better in every way; keep the load light and look at it again after a month.");
     }
 
     void failing(const RailVerdict& h) {
-        const auto worst = std::find_if(h.checks.begin(), h.checks.end(), [&](const Check& c) { return c.id == h.verdict.governs; });
+        const auto worst = std::find_if(h.checks.begin(), h.checks.end(),
+                                        [&](const Check& c) { return c.id == h.verdict.governs; });
         const bool fails = h.verdict.status == Status::fails;
-        auto& f = add("support_weak", fails ? Severity::blocks : Severity::warns, "hold", fails ? "It does not hold" : "It holds with little to spare",
-                      worst == h.checks.end() ? std::string() : fmt::format("{}: {}.", worst->title, worst->working.result));
+        auto& f = add("support_weak", fails ? Severity::blocks : Severity::warns, "hold",
+                      fails ? "It does not hold" : "It holds with little to spare",
+                      worst == h.checks.end() ? std::string()
+                                              : fmt::format("{}: {}.", worst->title, worst->working.result));
         if (worst != h.checks.end())
             f.working = worst->working;
         for (const auto& s : pp_.supports)
             if (&s != &h && s.feasible && s.verdict.status == Status::holds) {
-                f.remedies.push_back(editPiece(fmt::format("{} (margin {:.1f})", s.option.name, s.verdict.reserve), piece_.id,
-                                               [id = s.option.id](Piece& p) { p.hold.support = id; }));
+                f.remedies.push_back(
+                    editPiece(fmt::format("{} (margin {:.1f})", s.option.name, s.verdict.reserve), piece_.id,
+                              [id = s.option.id](Piece& p) { p.hold.support = id; }));
                 break;
             }
         const LedgeParams& l = ledgeOf(piece_);
         if (h.verdict.governs == "wall_screws" && piece_.hold.rows == 1)
-            f.remedies.push_back(editPiece("Two rows of wall screws", piece_.id, [](Piece& p) { p.hold.rows = 2; }));
+            f.remedies.push_back(
+                editPiece("Two rows of wall screws", piece_.id, [](Piece& p) { p.hold.rows = 2; }));
         const Length higher = l.backHeight + 20_mm;
-        f.remedies.push_back(editLedge("Back rail 20 mm higher", piece_.id, [higher](LedgeParams& q) { q.backHeight = higher; }));
+        f.remedies.push_back(editLedge("Back rail 20 mm higher", piece_.id,
+                                       [higher](LedgeParams& q) { q.backHeight = higher; }));
         if (h.verdict.governs == "joint")
-            f.remedies.push_back(editLedge("Back behind the base", piece_.id, [](LedgeParams& q) { q.back = BackPlace::behindBase; }));
+            f.remedies.push_back(editLedge("Back behind the base", piece_.id,
+                                           [](LedgeParams& q) { q.back = BackPlace::behindBase; }));
         if (pp_.contents > 0 && h.carryKg > 0)
-            f.remedies.push_back(editPiece(fmt::format("Load at most {}", formatMass(std::floor(h.carryKg), project_.style)), piece_.id,
-                                           [factor = std::floor(h.carryKg) / pp_.contents](Piece& p) {
-                                               p.load.kgPerM *= factor;
-                                               for (auto& i : p.load.items)
-                                                   i.mass *= factor;
-                                           }));
+            f.remedies.push_back(
+                editPiece(fmt::format("Load at most {}", formatMass(std::floor(h.carryKg), project_.style)),
+                          piece_.id, [factor = std::floor(h.carryKg) / pp_.contents](Piece& p) {
+                              p.load.kgPerM *= factor;
+                              for (auto& i : p.load.items)
+                                  i.mass *= factor;
+                          }));
     }
 
     void load() {
@@ -274,25 +315,34 @@ class PieceFindings {
             if (i.x >= Length() && i.x + i.width <= length())
                 continue;
             const Length x = std::clamp(i.x, Length(), std::max(Length(), length() - i.width));
-            auto& f = add("item_overhangs", Severity::warns, "load", fmt::format("{} hangs over the end", i.name.empty() ? "An item" : i.name),
-                          fmt::format("It stands from {} to {} on a ledge {} long.", say(i.x), say(i.x + i.width), say(length())));
+            auto& f = add("item_overhangs", Severity::warns, "load",
+                          fmt::format("{} hangs over the end", i.name.empty() ? "An item" : i.name),
+                          fmt::format("It stands from {} to {} on a ledge {} long.", say(i.x),
+                                      say(i.x + i.width), say(length())));
             f.remedies.push_back(editPiece("Push it onto the ledge", piece_.id, [id = i.id, x](Piece& p) {
                 for (auto& item : p.load.items)
                     if (item.id == id)
                         item.x = x;
             }));
         }
-        if (piece_.load.handN && *piece_.load.handN < defaultHandLoad(pp_.bottom + pp_.assembly().height, pp_.assembly().depth) && piece_.load.handWhy.empty())
+        if (piece_.load.handN &&
+            *piece_.load.handN < defaultHandLoad(pp_.bottom + pp_.assembly().height, pp_.assembly().depth) &&
+            piece_.load.handWhy.empty())
             add("hand_lowered", Severity::warns, "load", "Nobody will lean on it?",
-                "The hand on the front edge is set below the usual figure without a reason. Write the reason down, or take the usual figure.")
-                .remedies.push_back(editPiece("Take the usual hand load", piece_.id, [](Piece& p) { p.load.handN.reset(); }));
+                "The hand on the front edge is set below the usual figure without a reason. Write the reason "
+                "down, or take the usual figure.")
+                .remedies.push_back(
+                    editPiece("Take the usual hand load", piece_.id, [](Piece& p) { p.load.handN.reset(); }));
         const double all = pp_.mass + pp_.contents;
         const double perMetre = length() > Length() ? all / (length().mm() / 1000) : 0;
         if (all > 100 || perMetre > 45)
             add("ask_professional", Severity::warns, "hold", "Ask a licensed professional",
-                fmt::format("{} in all, {:.0f} kg per metre: above 100 kg on one piece or 45 kg per metre, have it looked at.", formatMass(all, project_.style), perMetre));
+                fmt::format("{} in all, {:.0f} kg per metre: above 100 kg on one piece or 45 kg per metre, "
+                            "have it looked at.",
+                            formatMass(all, project_.style), perMetre));
         if (pp_.mass > 20)
-            add("two_people", Severity::notes, "hang", "Two people lift it", fmt::format("The empty ledge weighs {}.", formatMass(pp_.mass, project_.style)));
+            add("two_people", Severity::notes, "hang", "Two people lift it",
+                fmt::format("The empty ledge weighs {}.", formatMass(pp_.mass, project_.style)));
     }
 
     void drilling() {
@@ -308,7 +358,8 @@ class PieceFindings {
             text += " These screws go more than 32 mm into the stud, where cables may run.";
         if (!near.empty())
             text += " At a hole: " + near + ".";
-        add("before_drilling", near.empty() ? Severity::notes : Severity::warns, "hang", "Before you drill", text);
+        add("before_drilling", near.empty() ? Severity::notes : Severity::warns, "hang", "Before you drill",
+            text);
     }
 
     const Project& project_;
@@ -318,7 +369,8 @@ class PieceFindings {
     const Wall* wall_;
 };
 
-Finding& addTo(std::vector<Finding>& out, const char* id, Severity s, const char* station, std::string title, std::string text) {
+Finding& addTo(std::vector<Finding>& out, const char* id, Severity s, const char* station, std::string title,
+               std::string text) {
     Finding f;
     f.id = id;
     f.severity = s;
@@ -345,16 +397,19 @@ void noStockRemedies(const Project& project, const Plan& plan, const CutPart& pa
         if (nearest == Length() || abs(t - part.thickness) < abs(nearest - part.thickness))
             nearest = t;
     if (nearest > Length())
-        f.remedies.push_back(editLedge("Use " + formatLength(nearest, project.style) + " boards", pieceId, [was = part.thickness, nearest](LedgeParams& l) {
-            for (Length* t : {&l.baseThickness, &l.backThickness, &l.lipThickness, &l.capThickness})
-                if (*t == was)
-                    *t = nearest;
-        }));
+        f.remedies.push_back(editLedge(
+            "Use " + formatLength(nearest, project.style) + " boards", pieceId,
+            [was = part.thickness, nearest](LedgeParams& l) {
+                for (Length* t : {&l.baseThickness, &l.backThickness, &l.lipThickness, &l.capThickness})
+                    if (*t == was)
+                        *t = nearest;
+            }));
     for (const auto& s : plan.stock) {
         if (s.thickness != part.thickness || s.species == part.material)
             continue;
         const Species* wood = catalog().findSpecies(s.species);
-        f.remedies.push_back(editLedge("Make it of " + (wood ? wood->name : s.species), pieceId, [id = s.species](LedgeParams& l) { l.species = id; }));
+        f.remedies.push_back(editLedge("Make it of " + (wood ? wood->name : s.species), pieceId,
+                                       [id = s.species](LedgeParams& l) { l.species = id; }));
         break;
     }
 }
@@ -362,7 +417,8 @@ void noStockRemedies(const Project& project, const Plan& plan, const CutPart& pa
 void woodFindings(const Project& project, const Plan& plan, std::vector<Finding>& out) {
     std::set<std::string> said;
     for (const auto& u : plan.cut.unplaced) {
-        const auto part = std::find_if(plan.cutJob.parts.begin(), plan.cutJob.parts.end(), [&](const CutPart& p) { return p.id == u.part; });
+        const auto part = std::find_if(plan.cutJob.parts.begin(), plan.cutJob.parts.end(),
+                                       [&](const CutPart& p) { return p.id == u.part; });
         if (part == plan.cutJob.parts.end())
             continue;
         const std::string size = formatLength(part->thickness, project.style);
@@ -371,17 +427,20 @@ void woodFindings(const Project& project, const Plan& plan, std::vector<Finding>
         if (u.reason == UnplacedReason::noStock) {
             if (!said.insert(name + size).second)
                 continue;
-            auto& f = addTo(out, "no_stock", Severity::blocks, "wood", "No such board", fmt::format("Neither rack nor shop has {} {} thick.", name, size));
+            auto& f = addTo(out, "no_stock", Severity::blocks, "wood", "No such board",
+                            fmt::format("Neither rack nor shop has {} {} thick.", name, size));
             f.piece = u.part.substr(0, u.part.find('/'));
             noStockRemedies(project, plan, *part, f);
         } else if (u.reason == UnplacedReason::tooLarge) {
             auto& f = addTo(out, "part_too_large", Severity::blocks, "wood", "No board is large enough",
-                            fmt::format("The {} needs {} × {}; no {} board of {} is that long and wide.", plan.partName(u.part), formatLength(part->length, project.style),
+                            fmt::format("The {} needs {} × {}; no {} board of {} is that long and wide.",
+                                        plan.partName(u.part), formatLength(part->length, project.style),
                                         formatLength(part->width, project.style), name, size));
             f.piece = u.part.substr(0, u.part.find('/'));
         } else {
             addTo(out, "not_enough", Severity::blocks, "wood", "Not enough wood",
-                  fmt::format("{} × {} find no board: what fits is limited and used up.", u.quantity, plan.partName(u.part)));
+                  fmt::format("{} × {} find no board: what fits is limited and used up.", u.quantity,
+                              plan.partName(u.part)));
         }
     }
     if (project.wood.targetPrice > 0 && plan.cost > project.wood.targetPrice)
@@ -397,11 +456,13 @@ const char* severityName(Severity s) {
 }
 
 Piece* pieceIn(Project& project, const std::string& id) {
-    const auto it = std::find_if(project.pieces.begin(), project.pieces.end(), [&](const Piece& p) { return p.id == id; });
+    const auto it = std::find_if(project.pieces.begin(), project.pieces.end(),
+                                 [&](const Piece& p) { return p.id == id; });
     return it == project.pieces.end() ? nullptr : &*it;
 }
 
-void findAboutPiece(const Project& project, const Piece& piece, const PiecePlan& pp, std::vector<Finding>& out) {
+void findAboutPiece(const Project& project, const Piece& piece, const PiecePlan& pp,
+                    std::vector<Finding>& out) {
     PieceFindings(project, piece, pp, out).run();
 }
 
@@ -413,11 +474,13 @@ void findAboutProject(const Project& project, const Plan& plan, std::vector<Find
         addTo(out, "finish", Severity::warns, "build", "Finish", w);
     if (!parseClock(project.finish.start))
         addTo(out, "finish_start", Severity::blocks, "build", "When does finishing start?",
-              fmt::format("\"{}\" is not a date and time; type for example 2026-03-07T09:00.", project.finish.start));
+              fmt::format("\"{}\" is not a date and time; type for example 2026-03-07T09:00.",
+                          project.finish.start));
 }
 
 void sortFindings(std::vector<Finding>& findings) {
-    std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) { return a.severity < b.severity; });
+    std::stable_sort(findings.begin(), findings.end(),
+                     [](const Finding& a, const Finding& b) { return a.severity < b.severity; });
 }
 
 } // namespace owl

@@ -4,7 +4,8 @@
 namespace owl {
 
 /// All findings about one piece: parameters, place, hold.
-void findAboutPiece(const Project& project, const Piece& piece, const PiecePlan& pp, std::vector<Finding>& out);
+void findAboutPiece(const Project& project, const Piece& piece, const PiecePlan& pp,
+                    std::vector<Finding>& out);
 /// Findings about wood and finish.
 void findAboutProject(const Project& project, const Plan& plan, std::vector<Finding>& out);
 /// Worst first, in the order of the stations.

@@ -48,7 +48,8 @@ class Planner {
             return;
         }
         const Length capT = params.caps == CapShape::none ? Length() : params.capThickness;
-        for (Length x : studsBetween(*wall, pp.left + capT, pp.left + params.length - capT, Length::mm(studEndMargin)))
+        for (Length x :
+             studsBetween(*wall, pp.left + capT, pp.left + params.length - capT, Length::mm(studEndMargin)))
             pp.studs.push_back(x - pp.left);
         LedgeContext ctx;
         ctx.kerf = project_.wood.kerf;
@@ -71,7 +72,8 @@ class Planner {
         return {E, b.size.y.mm(), b.size.z.mm(), b.at.z.mm(), b.at.y.mm(), {}};
     }
 
-    RailPiece railPiece(const Piece& piece, const Wall& wall, const Species& wood, const PiecePlan& pp) const {
+    RailPiece railPiece(const Piece& piece, const Wall& wall, const Species& wood,
+                        const PiecePlan& pp) const {
         const Assembly& a = pp.assembly();
         const LedgeParams& params = ledgeOf(piece);
         RailPiece r;
@@ -173,16 +175,21 @@ class Planner {
         pp.marks = wallMarks(mi);
         for (auto& m : pp.marks)
             for (const auto& o : wiresNear(wall, m.fromWallLeft))
-                m.caution = fmt::format("outlet at {}: a wire may run up or down here", formatLength(o.x, project_.style));
-        const auto limit = std::find_if(hold->checks.begin(), hold->checks.end(), [&](const Check& c) { return c.id == hold->carryGoverns; });
-        pp.label = fmt::format("{}, {} long: at most {} in all, spread as planned. What limits it: {}.", piece.name, formatLength(a.length, project_.style),
-                               formatMass(std::floor(hold->carryKg), project_.style), limit == hold->checks.end() ? std::string("its support") : limit->title);
+                m.caution = fmt::format("outlet at {}: a wire may run up or down here",
+                                        formatLength(o.x, project_.style));
+        const auto limit = std::find_if(hold->checks.begin(), hold->checks.end(),
+                                        [&](const Check& c) { return c.id == hold->carryGoverns; });
+        pp.label = fmt::format("{}, {} long: at most {} in all, spread as planned. What limits it: {}.",
+                               piece.name, formatLength(a.length, project_.style),
+                               formatMass(std::floor(hold->carryKg), project_.style),
+                               limit == hold->checks.end() ? std::string("its support") : limit->title);
     }
 
     /// Boards of project and shop; the project's own replace the shop's of the same id.
     void gatherStock() {
         for (const auto& s : shop_.stock) {
-            const bool replaced = std::any_of(project_.wood.boards.begin(), project_.wood.boards.end(), [&](const StockItem& b) { return b.id == s.id; });
+            const bool replaced = std::any_of(project_.wood.boards.begin(), project_.wood.boards.end(),
+                                              [&](const StockItem& b) { return b.id == s.id; });
             if (!replaced && !project_.wood.leftOut.contains(s.id))
                 plan_.stock.push_back(s);
         }
@@ -202,15 +209,18 @@ class Planner {
             for (const auto& p : plan_.pieces[i].assembly().parts) {
                 if (p.length <= Length() || p.width <= Length() || p.thickness <= Length())
                     continue;
-                job.parts.push_back({plan_.pieces[i].id + "/" + p.id, species, p.thickness, p.length, p.width, p.quantity, false});
+                job.parts.push_back({plan_.pieces[i].id + "/" + p.id, species, p.thickness, p.length, p.width,
+                                     p.quantity, false});
                 needed[{species, p.thickness.nm()}] = true;
             }
         }
         for (const auto& s : plan_.stock)
             if (needed.contains({s.species, s.thickness.nm()}))
-                job.stock.push_back({s.id, s.species, s.thickness, false, s.length, s.width, std::llround(s.price * 1e6), s.available});
+                job.stock.push_back({s.id, s.species, s.thickness, false, s.length, s.width,
+                                     std::llround(s.price * 1e6), s.available});
         plan_.cut = solveCutJob(job);
-        plan_.sequence = cutSequence(job, plan_.cut, [this](const std::string& id) { return plan_.partName(id); });
+        plan_.sequence =
+            cutSequence(job, plan_.cut, [this](const std::string& id) { return plan_.partName(id); });
     }
 
     void finish() {
@@ -232,7 +242,8 @@ class Planner {
         plan_.finish = scheduleFinish(in, catalog_);
     }
 
-    void addLine(const std::string& what, const std::string& unit, double quantity, double price, bool rack = false) {
+    void addLine(const std::string& what, const std::string& unit, double quantity, double price,
+                 bool rack = false) {
         if (quantity <= 0)
             return;
         plan_.shopping.push_back({what, unit, quantity, price * quantity, rack});
@@ -245,7 +256,8 @@ class Planner {
             boards[b.stock] += b.repeat;
         for (const auto& s : plan_.stock)
             if (boards.contains(s.id))
-                addLine(s.name.empty() ? s.id : s.name, "board", boards[s.id], s.price, s.rack || s.price == 0);
+                addLine(s.name.empty() ? s.id : s.name, "board", boards[s.id], s.price,
+                        s.rack || s.price == 0);
         std::map<std::string, std::pair<double, double>> small; // name -> quantity, price each
         for (const auto& pp : plan_.pieces)
             hardware(pp, small);
@@ -274,7 +286,8 @@ class Planner {
             const double n = static_cast<double>(j.spots.size());
             const Screw* s = catalog_.findScrew(j.screwId);
             if (j.how == Joinery::screwsGlue && s && j.screwLength > Length())
-                add(fmt::format("wood screw {} × {}", s->label, screwLengthText(*s, j.screwLength.mm())), n, shop_.price("joint_screw"));
+                add(fmt::format("wood screw {} × {}", s->label, screwLengthText(*s, j.screwLength.mm())), n,
+                    shop_.price("joint_screw"));
             else if (j.how == Joinery::dowels)
                 add("dowel pin", n, shop_.price("dowel"));
             else if (j.how == Joinery::nailsGlue)
@@ -284,7 +297,8 @@ class Planner {
         if (!hold || !hold->feasible)
             return;
         if (const Screw* s = hold->option.screw)
-            add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, hold->screwLength)), hold->holes, shop_.price("wall_screw"));
+            add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, hold->screwLength)),
+                hold->holes, shop_.price("wall_screw"));
         else
             add("hollow-wall toggle", hold->holes, shop_.price("toggle"));
     }
@@ -294,7 +308,9 @@ class Planner {
         for (const auto& pp : plan_.pieces) {
             for (const auto& s : pp.steps)
                 minutes += s.minutes;
-            minutes += static_cast<double>(pp.marks.size()) * (catalog_.minutes("wall_mark") + catalog_.minutes("wall_hole")) + catalog_.minutes("level");
+            minutes += static_cast<double>(pp.marks.size()) *
+                           (catalog_.minutes("wall_mark") + catalog_.minutes("wall_hole")) +
+                       catalog_.minutes("level");
         }
         for (const auto& c : plan_.sequence)
             minutes += catalog_.minutes(c.rip ? "rip" : "crosscut");
@@ -312,12 +328,14 @@ class Planner {
 } // namespace
 
 const PiecePlan* Plan::find(const std::string& id) const {
-    const auto it = std::find_if(pieces.begin(), pieces.end(), [&](const PiecePlan& p) { return p.id == id; });
+    const auto it =
+        std::find_if(pieces.begin(), pieces.end(), [&](const PiecePlan& p) { return p.id == id; });
     return it == pieces.end() ? nullptr : &*it;
 }
 
 bool Plan::blocked() const {
-    return std::any_of(findings.begin(), findings.end(), [](const Finding& f) { return f.severity == Severity::blocks; });
+    return std::any_of(findings.begin(), findings.end(),
+                       [](const Finding& f) { return f.severity == Severity::blocks; });
 }
 
 std::string Plan::partName(const std::string& cutId) const {
@@ -331,6 +349,8 @@ std::string Plan::partName(const std::string& cutId) const {
     return pieces.size() > 1 ? fmt::format("{} ({})", part->name, pp->id) : part->name;
 }
 
-Plan plan(const Project& project, const Shop& shop, const Catalog& catalog) { return Planner(project, shop, catalog).run(); }
+Plan plan(const Project& project, const Shop& shop, const Catalog& catalog) {
+    return Planner(project, shop, catalog).run();
+}
 
 } // namespace owl

@@ -1,5 +1,6 @@
 #pragma once
-// plan(): the one place that knows the order. Project + Shop + Catalog -> Plan. Pure: no clock, no files, no globals.
+// plan(): the one place that knows the order. Project + Shop + Catalog -> Plan. Pure: no clock, no files, no
+// globals.
 
 #include "build/steps.h"
 #include "cutting/job.h"
@@ -16,21 +17,23 @@ namespace owl {
 /// Everything derived for one piece.
 struct PiecePlan {
     std::string id;
-    LedgeResult made;                    ///< parts, joints, problems
-    Length left, bottom;                 ///< on its wall
-    double mass = 0;                     ///< kg, its own
-    double contents = 0;                 ///< kg
-    double hand = 0;                     ///< N
-    std::vector<Length> studs;           ///< behind the rail, from the piece's left end
-    std::vector<RailVerdict> supports;   ///< every candidate, best first
-    std::size_t chosen = 0;              ///< index into supports
+    LedgeResult made;                  ///< parts, joints, problems
+    Length left, bottom;               ///< on its wall
+    double mass = 0;                   ///< kg, its own
+    double contents = 0;               ///< kg
+    double hand = 0;                   ///< N
+    std::vector<Length> studs;         ///< behind the rail, from the piece's left end
+    std::vector<RailVerdict> supports; ///< every candidate, best first
+    std::size_t chosen = 0;            ///< index into supports
     std::vector<HeightBand> heights;
     std::vector<BuildStep> steps;
     std::vector<WallMark> marks;
-    std::string label;                   ///< for its underside
+    std::string label; ///< for its underside
     [[nodiscard]] const Assembly& assembly() const { return made.assembly; }
     /// The support in use; null when there are no candidates.
-    [[nodiscard]] const RailVerdict* hold() const { return chosen < supports.size() ? &supports[chosen] : nullptr; }
+    [[nodiscard]] const RailVerdict* hold() const {
+        return chosen < supports.size() ? &supports[chosen] : nullptr;
+    }
 };
 
 struct ShoppingLine {
@@ -42,17 +45,17 @@ struct ShoppingLine {
 /// Everything derived, immutable.
 struct Plan {
     std::vector<PiecePlan> pieces;
-    std::vector<StockItem> stock;        ///< what the cut plan could choose from
+    std::vector<StockItem> stock; ///< what the cut plan could choose from
     CutJob cutJob;
     CutPlan cut;
     std::vector<SawCut> sequence;
     FinishPlan finish;
     std::vector<ShoppingLine> shopping;
-    std::vector<Finding> findings;       ///< worst first
-    double cost = 0;                     ///< wood, screws, glue, finish
-    double hours = 0;                    ///< hands on
+    std::vector<Finding> findings; ///< worst first
+    double cost = 0;               ///< wood, screws, glue, finish
+    double hours = 0;              ///< hands on
     [[nodiscard]] const PiecePlan* find(const std::string& id) const;
-    [[nodiscard]] bool blocked() const;  ///< a finding blocks
+    [[nodiscard]] bool blocked() const; ///< a finding blocks
     /// Words for a part of the cut job: 'base (Hall ledge)'.
     [[nodiscard]] std::string partName(const std::string& cutId) const;
 };

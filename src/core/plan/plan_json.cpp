@@ -11,32 +11,55 @@ namespace {
 using json = nlohmann::ordered_json;
 
 /// Infinite or undefined numbers become null.
-json num(double v) { return std::isfinite(v) ? json(std::round(v * 1e6) / 1e6) : json(nullptr); }
-json mm(Length l) { return l.nm() % 1'000'000 == 0 ? json(l.nm() / 1'000'000) : json(l.mm()); }
+json num(double v) {
+    return std::isfinite(v) ? json(std::round(v * 1e6) / 1e6) : json(nullptr);
+}
+json mm(Length l) {
+    return l.nm() % 1'000'000 == 0 ? json(l.nm() / 1'000'000) : json(l.mm());
+}
 
 json workingJson(const Working& w) {
     json values = json::object();
     for (const auto& [k, v] : w.values)
         values[k] = v;
-    return {{"formula", w.formula}, {"values", values}, {"result", w.result}, {"source", w.source}, {"assumed", w.assumed}};
+    return {{"formula", w.formula},
+            {"values", values},
+            {"result", w.result},
+            {"source", w.source},
+            {"assumed", w.assumed}};
 }
 json checkJson(const Check& c) {
-    return {{"id", c.id}, {"title", c.title}, {"demand", num(c.demand)}, {"capacity", num(c.capacity)}, {"unit", c.unit},
-            {"utilisation", num(c.utilisation())}, {"working", workingJson(c.working)}, {"cautions", c.cautions}};
+    return {{"id", c.id},
+            {"title", c.title},
+            {"demand", num(c.demand)},
+            {"capacity", num(c.capacity)},
+            {"unit", c.unit},
+            {"utilisation", num(c.utilisation())},
+            {"working", workingJson(c.working)},
+            {"cautions", c.cautions}};
 }
 json partJson(const Part& p) {
     json features = json::array();
     for (const auto& f : p.features)
         features.push_back({{"kind", f.kind}, {"text", f.text}});
-    return {{"id", p.id}, {"name", p.name}, {"length_mm", mm(p.length)}, {"width_mm", mm(p.width)}, {"thickness_mm", mm(p.thickness)},
-            {"quantity", p.quantity}, {"features", features}, {"why", p.why}};
+    return {{"id", p.id},
+            {"name", p.name},
+            {"length_mm", mm(p.length)},
+            {"width_mm", mm(p.width)},
+            {"thickness_mm", mm(p.thickness)},
+            {"quantity", p.quantity},
+            {"features", features},
+            {"why", p.why}};
 }
 json jointJson(const Joint& j) {
     json spots = json::array();
     for (const auto& s : j.spots)
         spots.push_back({{"x_mm", mm(s.at.x)}, {"y_mm", mm(s.at.y)}, {"z_mm", mm(s.at.z)}});
-    return {{"id", j.id}, {"first", j.first}, {"second", j.second}, {"how", joineryName(j.how)}, {"screw", j.screwId}, {"screw_length_mm", mm(j.screwLength)},
-            {"from", j.drivenFrom}, {"shows", j.shows}, {"positions", spots}, {"note", j.note}};
+    return {{"id", j.id},           {"first", j.first},
+            {"second", j.second},   {"how", joineryName(j.how)},
+            {"screw", j.screwId},   {"screw_length_mm", mm(j.screwLength)},
+            {"from", j.drivenFrom}, {"shows", j.shows},
+            {"positions", spots},   {"note", j.note}};
 }
 json supportJson(const RailVerdict& s, bool chosen) {
     json reasons = json::array();
@@ -44,9 +67,19 @@ json supportJson(const RailVerdict& s, bool chosen) {
         reasons.push_back(s.refusal);
     else
         reasons.push_back("governed by " + s.verdict.governs);
-    return {{"id", s.option.id}, {"name", s.option.name}, {"chosen", chosen}, {"feasible", s.feasible}, {"verdict", s.feasible ? statusName(s.verdict.status) : "refused"},
-            {"utilisation", num(s.verdict.utilisation)}, {"margin", num(s.verdict.reserve)}, {"grade", gradeName(s.verdict.grade)}, {"reasons", reasons},
-            {"holes", s.holes}, {"difficulty", s.difficulty}, {"cost", num(s.cost)}, {"screw_length_mm", num(s.screwLength)}};
+    return {{"id", s.option.id},
+            {"name", s.option.name},
+            {"chosen", chosen},
+            {"feasible", s.feasible},
+            {"verdict", s.feasible ? statusName(s.verdict.status) : "refused"},
+            {"utilisation", num(s.verdict.utilisation)},
+            {"margin", num(s.verdict.reserve)},
+            {"grade", gradeName(s.verdict.grade)},
+            {"reasons", reasons},
+            {"holes", s.holes},
+            {"difficulty", s.difficulty},
+            {"cost", num(s.cost)},
+            {"screw_length_mm", num(s.screwLength)}};
 }
 json pieceJson(const Project& project, const PiecePlan& pp) {
     const Piece* piece = project.findPiece(pp.id);
@@ -66,17 +99,41 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
     for (std::size_t i = 0; i < pp.supports.size(); ++i)
         out["supports"].push_back(supportJson(pp.supports[i], i == pp.chosen));
     const bool held = hold && hold->feasible;
-    out["sag"] = held ? json{{"instant_mm", num(hold->sag.instant)}, {"long_term_mm", num(hold->worst.sag)}, {"limit_mm", num(hold->worst.limit)}, {"at_mm", num(hold->worst.atX)}}
-                      : json{{"instant_mm", nullptr}, {"long_term_mm", nullptr}, {"limit_mm", nullptr}, {"at_mm", nullptr}};
-    out["verdict"] = held ? json{{"status", statusName(hold->verdict.status)}, {"utilisation", num(hold->verdict.utilisation)}, {"governs", hold->verdict.governs},
-                                 {"grade", gradeName(hold->verdict.grade)}, {"may_carry_kg", num(hold->carryKg)}, {"may_carry_governs", hold->carryGoverns}}
+    out["sag"] = held ? json{{"instant_mm", num(hold->sag.instant)},
+                             {"long_term_mm", num(hold->worst.sag)},
+                             {"limit_mm", num(hold->worst.limit)},
+                             {"at_mm", num(hold->worst.atX)}}
+                      : json{{"instant_mm", nullptr},
+                             {"long_term_mm", nullptr},
+                             {"limit_mm", nullptr},
+                             {"at_mm", nullptr}};
+    out["verdict"] = held ? json{{"status", statusName(hold->verdict.status)},
+                                 {"utilisation", num(hold->verdict.utilisation)},
+                                 {"governs", hold->verdict.governs},
+                                 {"grade", gradeName(hold->verdict.grade)},
+                                 {"may_carry_kg", num(hold->carryKg)},
+                                 {"may_carry_governs", hold->carryGoverns}}
                           : json{{"status", "fails"}, {"reason", hold ? hold->refusal : "no support"}};
     for (const auto& s : pp.steps)
-        out["steps"].push_back({{"id", s.id}, {"title", s.title}, {"text", s.text}, {"tools", s.tools}, {"minutes", num(s.minutes)}, {"wait_minutes", num(s.waitMinutes)}, {"cautions", s.cautions}});
+        out["steps"].push_back({{"id", s.id},
+                                {"title", s.title},
+                                {"text", s.text},
+                                {"tools", s.tools},
+                                {"minutes", num(s.minutes)},
+                                {"wait_minutes", num(s.waitMinutes)},
+                                {"cautions", s.cautions}});
     json marks = json::array();
     for (const auto& m : pp.marks)
-        marks.push_back({{"what", m.what}, {"from_wall_left_mm", mm(m.fromWallLeft)}, {"from_floor_mm", mm(m.fromFloor)}, {"from_piece_left_mm", mm(m.fromPieceLeft)},
-                         {"from_piece_top_mm", mm(m.fromPieceTop)}, {"drill_mm", num(m.drill)}, {"depth_mm", num(m.depth)}, {"into", m.into}, {"bit", m.bit}, {"caution", m.caution}});
+        marks.push_back({{"what", m.what},
+                         {"from_wall_left_mm", mm(m.fromWallLeft)},
+                         {"from_floor_mm", mm(m.fromFloor)},
+                         {"from_piece_left_mm", mm(m.fromPieceLeft)},
+                         {"from_piece_top_mm", mm(m.fromPieceTop)},
+                         {"drill_mm", num(m.drill)},
+                         {"depth_mm", num(m.depth)},
+                         {"into", m.into},
+                         {"bit", m.bit},
+                         {"caution", m.caution}});
     out["hang"] = {{"marks", marks}, {"label", pp.label}};
     return out;
 }
@@ -84,7 +141,12 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
 json sequenceJson(const Plan& plan) {
     json out = json::array();
     for (const auto& c : plan.sequence)
-        out.push_back({{"id", c.id}, {"board", c.board}, {"cut", c.rip ? "rip" : "crosscut"}, {"setting_mm", mm(c.setting)}, {"keep", c.keep}, {"waste_side", c.wasteSide}});
+        out.push_back({{"id", c.id},
+                       {"board", c.board},
+                       {"cut", c.rip ? "rip" : "crosscut"},
+                       {"setting_mm", mm(c.setting)},
+                       {"keep", c.keep},
+                       {"waste_side", c.wasteSide}});
     return out;
 }
 
@@ -99,16 +161,31 @@ json planJson(const Project& project, const Plan& plan) {
     out["cut"]["sequence"] = sequenceJson(plan);
     out["shopping"] = json::array();
     for (const auto& l : plan.shopping)
-        out["shopping"].push_back({{"what", l.what}, {"quantity", num(l.quantity)}, {"unit", l.unit}, {"price", num(l.price)}, {"from_rack", l.fromRack}});
+        out["shopping"].push_back({{"what", l.what},
+                                   {"quantity", num(l.quantity)},
+                                   {"unit", l.unit},
+                                   {"price", num(l.price)},
+                                   {"from_rack", l.fromRack}});
     out["schedule"] = json::array();
     for (const auto& s : plan.finish.steps)
-        out["schedule"].push_back({{"id", s.id}, {"name", s.name}, {"start", clockIso(s.start)}, {"end", clockIso(s.end)}, {"next_from", clockIso(s.readyAt)}, {"text", s.text}});
+        out["schedule"].push_back({{"id", s.id},
+                                   {"name", s.name},
+                                   {"start", clockIso(s.start)},
+                                   {"end", clockIso(s.end)},
+                                   {"next_from", clockIso(s.readyAt)},
+                                   {"text", s.text}});
     out["findings"] = json::array();
     for (const auto& f : plan.findings) {
         json remedies = json::array();
         for (const auto& r : f.remedies)
             remedies.push_back(r.name);
-        out["findings"].push_back({{"id", f.id}, {"severity", severityName(f.severity)}, {"piece", f.piece}, {"station", f.station}, {"title", f.title}, {"text", f.text}, {"remedies", remedies}});
+        out["findings"].push_back({{"id", f.id},
+                                   {"severity", severityName(f.severity)},
+                                   {"piece", f.piece},
+                                   {"station", f.station},
+                                   {"title", f.title},
+                                   {"text", f.text},
+                                   {"remedies", remedies}});
     }
     out["cost"] = num(plan.cost);
     out["hours"] = num(plan.hours);

@@ -1,5 +1,6 @@
 #pragma once
-// One description of the document's fields serves reading and writing: visit(archive, value) in project_json.cpp.
+// One description of the document's fields serves reading and writing: visit(archive, value) in
+// project_json.cpp.
 
 #include "measure/parse.h"
 
@@ -75,8 +76,8 @@ class Writer {
     }
 };
 
-/// Reads fields of an object; missing keys keep their default unless require()d. Wrong ones throw a DocumentFault
-/// that names file, place and cure.
+/// Reads fields of an object; missing keys keep their default unless require()d. Wrong ones throw a
+/// DocumentFault that names file, place and cure.
 class Reader {
   public:
     static constexpr bool reading = true;
@@ -182,8 +183,10 @@ class Reader {
             Reader r((*j)[i], place);
             T item{};
             visit(r, item);
-            if (const auto* id = r.get("id"); id && id->is_string() && !ids.insert(id->get<std::string>()).second)
-                throw DocumentFault{fmt::format("{}.id: \"{}\" is used twice; every id must be its own.", place, id->get<std::string>())};
+            if (const auto* id = r.get("id");
+                id && id->is_string() && !ids.insert(id->get<std::string>()).second)
+                throw DocumentFault{fmt::format("{}.id: \"{}\" is used twice; every id must be its own.",
+                                                place, id->get<std::string>())};
             v.push_back(std::move(item));
         }
     }
@@ -216,12 +219,14 @@ class Reader {
         std::string s = j.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace);
         return s.size() > 60 ? s.substr(0, 57) + "..." : s;
     }
-    static Length oneLength(const nlohmann::ordered_json& j, const std::string& place, Length low, Length high) {
+    static Length oneLength(const nlohmann::ordered_json& j, const std::string& place, Length low,
+                            Length high) {
         Length v;
         if (j.is_number()) {
             const double mm = j.get<double>();
             if (!std::isfinite(mm) || std::abs(mm) > 1e6)
-                throw DocumentFault{fmt::format("{}: {} mm is not a length a room can hold.", place, shown(j))};
+                throw DocumentFault{
+                    fmt::format("{}: {} mm is not a length a room can hold.", place, shown(j))};
             v = Length::mm(mm);
         } else if (j.is_string()) {
             const auto parsed = parseLength(j.get<std::string>(), Units::metric);
@@ -229,10 +234,12 @@ class Reader {
                 throw DocumentFault{fmt::format("{}: {}", place, parsed.error())};
             v = *parsed;
         } else {
-            throw DocumentFault{fmt::format("{}: {} is not a length; give millimetres as a number.", place, shown(j))};
+            throw DocumentFault{
+                fmt::format("{}: {} is not a length; give millimetres as a number.", place, shown(j))};
         }
         if (v < low || v > high)
-            throw DocumentFault{fmt::format("{}: {} mm is outside {} to {} mm.", place, v.mm(), low.mm(), high.mm())};
+            throw DocumentFault{
+                fmt::format("{}: {} mm is outside {} to {} mm.", place, v.mm(), low.mm(), high.mm())};
         return v;
     }
 

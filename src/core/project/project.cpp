@@ -47,10 +47,16 @@ Wall defaultWall(Units units) {
 
 } // namespace
 
-const char* kindOf(const Piece&) { return "ledge"; }
+const char* kindOf(const Piece&) {
+    return "ledge";
+}
 
-const Wall* Project::findWall(const std::string& id) const { return find(walls, id); }
-const Piece* Project::findPiece(const std::string& id) const { return find(pieces, id); }
+const Wall* Project::findWall(const std::string& id) const {
+    return find(walls, id);
+}
+const Piece* Project::findPiece(const std::string& id) const {
+    return find(pieces, id);
+}
 
 const std::vector<std::pair<std::string, std::string>>& knownKinds() {
     static const std::vector<std::pair<std::string, std::string>> kinds{{"ledge", "Picture ledge"}};
@@ -82,7 +88,8 @@ tl::expected<Project, std::string> newProject(const std::string& kind, Units uni
         std::string all;
         for (const auto& k : kinds)
             all += (all.empty() ? "" : ", ") + k.first;
-        return tl::unexpected(fmt::format("\"{}\" is not a kind of piece this version knows; it knows {}.", kind, all));
+        return tl::unexpected(
+            fmt::format("\"{}\" is not a kind of piece this version knows; it knows {}.", kind, all));
     }
     Project p;
     p.name = "Untitled";

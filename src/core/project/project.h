@@ -31,8 +31,8 @@ struct Placement {
 /// Which concealed support; 'auto' takes the best ranked one.
 struct HoldChoice {
     std::string support = "auto";
-    int rows = 2;               ///< rows of wall screws in the rail
-    bool aboveBed = false;      ///< over a bed, a child's place or a seat: limit 0.6 instead of 1 (S12.3)
+    int rows = 2;          ///< rows of wall screws in the rail
+    bool aboveBed = false; ///< over a bed, a child's place or a seat: limit 0.6 instead of 1 (S12.3)
     bool operator==(const HoldChoice&) const = default;
 };
 
@@ -51,10 +51,10 @@ const char* kindOf(const Piece& piece);
 struct WoodChoice {
     std::string cutter = "ts_full"; ///< id in data/kerfs.json
     Length kerf = Length::mm(3.2);
-    Length endTrim = 10_mm;         ///< lost at both ends of every board, saw cut included
-    std::vector<StockItem> boards;  ///< the project's own; one with a shop's id replaces it
-    std::set<std::string> leftOut;  ///< ids of boards not to use
-    double targetPrice = 0;         ///< 0 = none
+    Length endTrim = 10_mm;        ///< lost at both ends of every board, saw cut included
+    std::vector<StockItem> boards; ///< the project's own; one with a shop's id replaces it
+    std::set<std::string> leftOut; ///< ids of boards not to use
+    double targetPrice = 0;        ///< 0 = none
     bool operator==(const WoodChoice&) const = default;
 };
 
@@ -83,7 +83,8 @@ struct Project {
     std::set<std::string> done; ///< ticked cuts and steps, by id
     std::vector<LogEntry> log;
 
-    /// The text this project was read from, so that unknown keys and unchanged files survive; not part of the value.
+    /// The text this project was read from, so that unknown keys and unchanged files survive; not part of the
+    /// value.
     struct Source {
         std::string text;
         nlohmann::ordered_json json;
@@ -93,14 +94,18 @@ struct Project {
     [[nodiscard]] const Wall* findWall(const std::string& id) const;
     [[nodiscard]] const Piece* findPiece(const std::string& id) const;
     bool operator==(const Project& o) const {
-        return name == o.name && style == o.style && walls == o.walls && pieces == o.pieces && wood == o.wood &&
-               finish == o.finish && done == o.done && log == o.log;
+        return name == o.name && style == o.style && walls == o.walls && pieces == o.pieces &&
+               wood == o.wood && finish == o.finish && done == o.done && log == o.log;
     }
 };
 
 /// The ledge of a piece (the only kind so far).
-inline LedgeParams& ledgeOf(Piece& p) { return std::get<LedgeParams>(p.params); }
-inline const LedgeParams& ledgeOf(const Piece& p) { return std::get<LedgeParams>(p.params); }
+inline LedgeParams& ledgeOf(Piece& p) {
+    return std::get<LedgeParams>(p.params);
+}
+inline const LedgeParams& ledgeOf(const Piece& p) {
+    return std::get<LedgeParams>(p.params);
+}
 
 /// A project with one wall and one piece of this kind in round sizes of the unit system. Error: unknown kind.
 tl::expected<Project, std::string> newProject(const std::string& kind, Units units);

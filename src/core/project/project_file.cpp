@@ -135,7 +135,9 @@ template <typename A> void visit(A& a, Piece& v) {
             all += (all.empty() ? "" : ", ") + id;
         }
         if (!known)
-            throw DocumentFault{fmt::format("{}: \"{}\" is not a kind of piece this version knows; it knows {}.", a.at("kind"), kind, all)};
+            throw DocumentFault{
+                fmt::format("{}: \"{}\" is not a kind of piece this version knows; it knows {}.",
+                            a.at("kind"), kind, all)};
         a.require(kind.c_str());
     }
     a.text("name", v.name);
@@ -207,19 +209,28 @@ void checkReferences(const Project& p, const std::string& file) {
     for (std::size_t i = 0; i < p.walls.size(); ++i) {
         const Wall& w = p.walls[i];
         if (!c.findWall(w.construction))
-            throw DocumentFault{fmt::format("{}: walls[{}].construction: \"{}\" is not known; see the catalogue subject walls.", file, i, w.construction)};
+            throw DocumentFault{fmt::format(
+                "{}: walls[{}].construction: \"{}\" is not known; see the catalogue subject walls.", file, i,
+                w.construction)};
         if (!c.findCover(w.cover))
-            throw DocumentFault{fmt::format("{}: walls[{}].cover: \"{}\" is not known; see the catalogue subject covers.", file, i, w.cover)};
+            throw DocumentFault{
+                fmt::format("{}: walls[{}].cover: \"{}\" is not known; see the catalogue subject covers.",
+                            file, i, w.cover)};
     }
     for (std::size_t i = 0; i < p.pieces.size(); ++i) {
         const Piece& piece = p.pieces[i];
         const Wall* wall = p.findWall(piece.wall);
         if (!wall)
-            throw DocumentFault{fmt::format("{}: pieces[{}].wall: there is no wall \"{}\".", file, i, piece.wall)};
+            throw DocumentFault{
+                fmt::format("{}: pieces[{}].wall: there is no wall \"{}\".", file, i, piece.wall)};
         if (piece.place.anchor == Anchor::furnitureCentre && !findFurniture(*wall, piece.place.furniture))
-            throw DocumentFault{fmt::format("{}: pieces[{}].place.furniture: nothing called \"{}\" stands at that wall.", file, i, piece.place.furniture)};
+            throw DocumentFault{
+                fmt::format("{}: pieces[{}].place.furniture: nothing called \"{}\" stands at that wall.",
+                            file, i, piece.place.furniture)};
         if (!c.findSpecies(ledgeOf(piece).species))
-            throw DocumentFault{fmt::format("{}: pieces[{}].ledge.species: \"{}\" is not known; see the catalogue subject species.", file, i, ledgeOf(piece).species)};
+            throw DocumentFault{fmt::format(
+                "{}: pieces[{}].ledge.species: \"{}\" is not known; see the catalogue subject species.", file,
+                i, ledgeOf(piece).species)};
     }
     if (p.finish.dayEnds <= p.finish.dayBegins)
         throw DocumentFault{fmt::format("{}: finish.day_ends: it must be later than day_begins.", file)};
@@ -268,20 +279,26 @@ std::string firstFault(const std::string& file, const std::string& text) {
     } catch (const json::parse_error& e) {
         const auto at = std::min<std::size_t>(e.byte, text.size());
         const auto line = std::count(text.begin(), text.begin() + static_cast<std::ptrdiff_t>(at), '\n') + 1;
-        return at >= text.size() ? fmt::format("{}: the file breaks off in line {}; it seems cut short.", file, line)
-                                 : fmt::format("{}: line {} is not JSON, so this is not a project of this program or it is damaged.", file, line);
+        return at >= text.size()
+                   ? fmt::format("{}: the file breaks off in line {}; it seems cut short.", file, line)
+                   : fmt::format("{}: line {} is not JSON, so this is not a project of this program or it is "
+                                 "damaged.",
+                                 file, line);
     }
     return file + ": it could not be read.";
 }
 
 void checkHeader(const json& doc, const std::string& file) {
     if (!doc.is_object() || doc.value("format", json()) != "upright-owl-project")
-        throw DocumentFault{fmt::format("{}: this is not an Upright Owl project: \"format\" must be \"upright-owl-project\".", file)};
+        throw DocumentFault{fmt::format(
+            "{}: this is not an Upright Owl project: \"format\" must be \"upright-owl-project\".", file)};
     if (!doc.contains("version") || !doc.at("version").is_number_integer())
         throw DocumentFault{fmt::format("{}: version: it is missing or not a whole number.", file)};
     const auto version = doc.at("version").get<std::int64_t>();
     if (version > projectVersion)
-        throw DocumentFault{fmt::format("{}: version: this project was written by a newer program (version {}; this one reads up to {}).", file, version, projectVersion)};
+        throw DocumentFault{fmt::format(
+            "{}: version: this project was written by a newer program (version {}; this one reads up to {}).",
+            file, version, projectVersion)};
     if (version < 1)
         throw DocumentFault{fmt::format("{}: version: {} never existed; the first is 1.", file, version)};
 }
@@ -345,12 +362,14 @@ tl::expected<std::string, std::string> readFile(const std::filesystem::path& pat
     return text.str();
 }
 
-tl::expected<void, std::string> writeFileSafely(const std::filesystem::path& path, const std::string& text, bool keepOld) {
+tl::expected<void, std::string> writeFileSafely(const std::filesystem::path& path, const std::string& text,
+                                                bool keepOld) {
     const std::string beside = path.string() + ".new";
     const auto fail = [&](const char* what) -> tl::expected<void, std::string> {
         const std::string why = std::strerror(errno);
         ::unlink(beside.c_str());
-        return tl::unexpected(fmt::format("{}: {} ({}). What was there before is untouched.", path.string(), what, why));
+        return tl::unexpected(
+            fmt::format("{}: {} ({}). What was there before is untouched.", path.string(), what, why));
     };
     const int fd = ::open(beside.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0644);
     if (fd < 0)

@@ -47,7 +47,8 @@ class Book {
         b.picture = std::move(d);
         b.heightMm = height;
     }
-    Block& table(std::vector<std::string> columns, std::vector<double> widths, std::vector<int> numeric = {}) {
+    Block& table(std::vector<std::string> columns, std::vector<double> widths,
+                 std::vector<int> numeric = {}) {
         Block& b = add(BlockKind::table);
         b.columns = std::move(columns);
         b.widths = std::move(widths);
@@ -58,29 +59,42 @@ class Book {
 
     void overview() {
         add(BlockKind::title, project_.name);
-        add(BlockKind::paragraph, fmt::format("Build book. Lengths in {} unless a unit stands beside them.", unit()));
+        add(BlockKind::paragraph,
+            fmt::format("Build book. Lengths in {} unless a unit stands beside them.", unit()));
         for (const auto& pp : plan_.pieces) {
             picture(wallView(project_, plan_, pp.id, {}), 92);
             add(BlockKind::heading, nameOf(pp));
             const RailVerdict* h = pp.hold();
             if (h && h->feasible)
                 add(BlockKind::paragraph,
-                    fmt::format("{} × {} × {}. It {}: margin {:.1f}, governed by {} (grade of the worst input {}). It carries {} now and may carry {} of contents. "
+                    fmt::format("{} × {} × {}. It {}: margin {:.1f}, governed by {} (grade of the worst "
+                                "input {}). It carries {} now and may carry {} of contents. "
                                 "Sag in years {} of {}. Checked: {}. Not checked: what the wall hides.",
-                                say(pp.assembly().length), say(pp.assembly().depth), say(pp.assembly().height), statusName(h->verdict.status), h->verdict.reserve,
-                                h->verdict.governs, gradeName(h->verdict.grade), formatMass(pp.contents, project_.style), formatMass(std::floor(h->carryKg), project_.style),
-                                formatSmall(h->worst.sag, project_.style), formatSmall(h->worst.limit, project_.style), checkNames(*h)));
+                                say(pp.assembly().length), say(pp.assembly().depth),
+                                say(pp.assembly().height), statusName(h->verdict.status), h->verdict.reserve,
+                                h->verdict.governs, gradeName(h->verdict.grade),
+                                formatMass(pp.contents, project_.style),
+                                formatMass(std::floor(h->carryKg), project_.style),
+                                formatSmall(h->worst.sag, project_.style),
+                                formatSmall(h->worst.limit, project_.style), checkNames(*h)));
             else
-                add(BlockKind::paragraph, "Nothing holds it yet: " + (h ? h->refusal : std::string("no support")) + ".");
+                add(BlockKind::paragraph,
+                    "Nothing holds it yet: " + (h ? h->refusal : std::string("no support")) + ".");
         }
         for (const auto& f : plan_.findings)
             if (f.severity != Severity::notes)
-                add(BlockKind::paragraph, fmt::format("{}: {}. {}", severityName(f.severity), f.title, f.text));
+                add(BlockKind::paragraph,
+                    fmt::format("{}: {}. {}", severityName(f.severity), f.title, f.text));
         add(BlockKind::heading, "To buy and to use up");
         Block& t = table({"what", "how many", "", "price"}, {0.58, 0.14, 0.14, 0.14}, {1, 3});
         for (const auto& l : plan_.shopping)
-            t.rows.push_back({l.what, formatDecimal(l.quantity, l.quantity == std::floor(l.quantity) ? 0 : 2, project_.style), l.unit, l.fromRack ? "rack" : formatDecimal(l.price, 2, project_.style)});
-        add(BlockKind::small, fmt::format("Together {:.2f} (prices are the shop list's; the list that ships with the program is invented). Hands-on time about {:.1f} hours.", plan_.cost, plan_.hours));
+            t.rows.push_back(
+                {l.what,
+                 formatDecimal(l.quantity, l.quantity == std::floor(l.quantity) ? 0 : 2, project_.style),
+                 l.unit, l.fromRack ? "rack" : formatDecimal(l.price, 2, project_.style)});
+        add(BlockKind::small, fmt::format("Together {:.2f} (prices are the shop list's; the list that ships "
+                                          "with the program is invented). Hands-on time about {:.1f} hours.",
+                                          plan_.cost, plan_.hours));
     }
 
     static std::string checkNames(const RailVerdict& h) {
@@ -97,7 +111,8 @@ class Book {
         o.apart = 0.5;
         picture(pieceView(project_, plan_, pp.id, o), 78);
         picture(sectionView(project_, plan_, pp.id), 62);
-        Block& t = table({"part", "length", "width", "thick", "why this size"}, {0.16, 0.11, 0.11, 0.10, 0.52}, {1, 2, 3});
+        Block& t = table({"part", "length", "width", "thick", "why this size"},
+                         {0.16, 0.11, 0.11, 0.10, 0.52}, {1, 2, 3});
         for (const auto& p : pp.assembly().parts) {
             std::string why;
             for (const auto& w : p.why)
@@ -113,19 +128,31 @@ class Book {
             for (const auto& s : joint.spots)
                 places += (places.empty() ? "" : ", ") + say(s.at.x);
             const Screw* s = catalog().findScrew(joint.screwId);
-            j.rows.push_back({joint.first + " – " + joint.second, joineryName(joint.how), s && joint.screwLength > Length() ? s->label + " × " + screwLengthText(*s, joint.screwLength.mm()) : "—", places});
+            j.rows.push_back({joint.first + " – " + joint.second, joineryName(joint.how),
+                              s && joint.screwLength > Length()
+                                  ? s->label + " × " + screwLengthText(*s, joint.screwLength.mm())
+                                  : "—",
+                              places});
         }
     }
 
     void cuts() {
         add(BlockKind::newPage);
         add(BlockKind::title, "Cuts");
-        const char* proof = plan_.cut.status == CutStatus::optimal ? "No cheaper way exists with these boards: proven." : plan_.cut.status == CutStatus::feasible ? "A good plan, not proven cheapest." : "Some parts find no board.";
-        add(BlockKind::paragraph, fmt::format("Kerf {}, {} trimmed off both ends of every board. {} The blade always takes its width on the waste side of the line.", say(project_.wood.kerf), say(project_.wood.endTrim), proof));
-        picture(cutView(project_, plan_, -1), std::min(150.0, 34.0 + 30.0 * static_cast<double>(plan_.cut.boards.size())));
-        Block& t = table({"", "board", "cut", "set to", "gives", "waste side"}, {0.04, 0.07, 0.15, 0.11, 0.27, 0.36}, {3});
+        const char* proof = plan_.cut.status == CutStatus::optimal
+                                ? "No cheaper way exists with these boards: proven."
+                            : plan_.cut.status == CutStatus::feasible ? "A good plan, not proven cheapest."
+                                                                      : "Some parts find no board.";
+        add(BlockKind::paragraph, fmt::format("Kerf {}, {} trimmed off both ends of every board. {} The "
+                                              "blade always takes its width on the waste side of the line.",
+                                              say(project_.wood.kerf), say(project_.wood.endTrim), proof));
+        picture(cutView(project_, plan_, -1),
+                std::min(150.0, 34.0 + 30.0 * static_cast<double>(plan_.cut.boards.size())));
+        Block& t = table({"", "board", "cut", "set to", "gives", "waste side"},
+                         {0.04, 0.07, 0.15, 0.11, 0.27, 0.36}, {3});
         for (const auto& c : plan_.sequence)
-            t.rows.push_back({"☐", std::to_string(c.board + 1), c.rip ? "rip, fence" : "crosscut, stop", say(c.setting), c.keep, c.wasteSide});
+            t.rows.push_back({"☐", std::to_string(c.board + 1), c.rip ? "rip, fence" : "crosscut, stop",
+                              say(c.setting), c.keep, c.wasteSide});
         for (const auto& c : catalog().cautionsFor("ripping long boards"))
             add(BlockKind::small, c);
         for (const auto& c : catalog().cautionsFor("mitre saw"))
@@ -149,7 +176,9 @@ class Book {
             std::string tools;
             for (const auto& tool : s.tools)
                 tools += (tools.empty() ? "With " : ", ") + tool;
-            add(BlockKind::paragraph, s.text + (tools.empty() ? "" : " " + tools + ".") + (s.waitMinutes > 0 ? fmt::format(" Wait {:.0f} minutes.", s.waitMinutes) : ""));
+            add(BlockKind::paragraph,
+                s.text + (tools.empty() ? "" : " " + tools + ".") +
+                    (s.waitMinutes > 0 ? fmt::format(" Wait {:.0f} minutes.", s.waitMinutes) : ""));
             for (const auto& c : s.cautions)
                 if (said.insert(c).second) // each caution once
                     add(BlockKind::small, c);
@@ -168,7 +197,10 @@ class Book {
             t.rows.push_back({"☐", s.name, clockText(s.start), clockText(s.readyAt), s.text});
             cautions.insert(s.cautions.begin(), s.cautions.end());
         }
-        add(BlockKind::paragraph, fmt::format("May hang {}; fully hard {}. Times are for about 20 °C and 50 % humidity: cold or damp rooms double them.", clockText(plan_.finish.hangAt), clockText(plan_.finish.fullUseAt)));
+        add(BlockKind::paragraph,
+            fmt::format("May hang {}; fully hard {}. Times are for about 20 °C and 50 % humidity: cold or "
+                        "damp rooms double them.",
+                        clockText(plan_.finish.hangAt), clockText(plan_.finish.fullUseAt)));
         for (const auto& w : plan_.finish.warnings)
             add(BlockKind::paragraph, w);
         for (const auto& c : cautions)
@@ -181,10 +213,16 @@ class Book {
         WallViewOptions o;
         o.marks = true;
         picture(wallView(project_, plan_, pp.id, o), 105);
-        Block& t = table({"", "what", "from the corner", "from the floor", "from its end", "from its top", "bit", "depth", "into"}, {0.05, 0.13, 0.14, 0.13, 0.12, 0.12, 0.11, 0.09, 0.11}, {2, 3, 4, 5, 7});
+        Block& t = table({"", "what", "from the corner", "from the floor", "from its end", "from its top",
+                          "bit", "depth", "into"},
+                         {0.05, 0.13, 0.14, 0.13, 0.12, 0.12, 0.11, 0.09, 0.11}, {2, 3, 4, 5, 7});
         for (const auto& m : pp.marks)
-            t.rows.push_back({std::to_string(m.order), m.what, say(m.fromWallLeft), say(m.fromFloor), say(m.fromPieceLeft), say(m.fromPieceTop), m.bit, say(Length::mm(m.depth)), m.into});
-        add(BlockKind::paragraph, "Mark the first hole from the corner and the floor and drill it. Drive its screw almost home, level the ledge, mark the others through the rail, and check them against the list before drilling.");
+            t.rows.push_back({std::to_string(m.order), m.what, say(m.fromWallLeft), say(m.fromFloor),
+                              say(m.fromPieceLeft), say(m.fromPieceTop), m.bit, say(Length::mm(m.depth)),
+                              m.into});
+        add(BlockKind::paragraph, "Mark the first hole from the corner and the floor and drill it. Drive its "
+                                  "screw almost home, level the ledge, mark the others through the rail, and "
+                                  "check them against the list before drilling.");
         for (const auto& c : catalog().cautionsFor("drilling walls"))
             add(BlockKind::small, c);
         for (const auto& m : pp.marks)
@@ -192,7 +230,8 @@ class Book {
                 add(BlockKind::paragraph, fmt::format("Hole {}: {}.", m.order, m.caution));
         add(BlockKind::heading, "Load label, for its underside");
         add(BlockKind::paragraph, pp.label.empty() ? "No label: nothing holds it yet." : pp.label);
-        add(BlockKind::small, "Local codes and licensed practice come first. Nothing here is meant to carry a person.");
+        add(BlockKind::small,
+            "Local codes and licensed practice come first. Nothing here is meant to carry a person.");
     }
 
     void working(const PiecePlan& pp) {
@@ -206,7 +245,8 @@ class Book {
             std::string values;
             for (const auto& [k, v] : c.working.values)
                 values += (values.empty() ? "" : "; ") + k + " = " + v;
-            add(BlockKind::paragraph, c.working.formula + ". " + values + ". Result: " + c.working.result + ".");
+            add(BlockKind::paragraph,
+                c.working.formula + ". " + values + ". Result: " + c.working.result + ".");
             std::string assumed;
             for (const auto& a : c.working.assumed)
                 assumed += a + ". ";
@@ -215,7 +255,9 @@ class Book {
         add(BlockKind::heading, "What else could hold it");
         Block& t = table({"support", "verdict", "margin", "why"}, {0.34, 0.14, 0.12, 0.40}, {2});
         for (const auto& s : pp.supports)
-            t.rows.push_back({s.option.name, s.feasible ? statusName(s.verdict.status) : "refused", s.feasible ? fmt::format("{:.1f}", s.verdict.reserve) : "—", s.feasible ? "governed by " + s.verdict.governs : s.refusal});
+            t.rows.push_back({s.option.name, s.feasible ? statusName(s.verdict.status) : "refused",
+                              s.feasible ? fmt::format("{:.1f}", s.verdict.reserve) : "—",
+                              s.feasible ? "governed by " + s.verdict.governs : s.refusal});
     }
 
     const Project& project_;
@@ -225,6 +267,8 @@ class Book {
 
 } // namespace
 
-std::vector<Block> buildBook(const Project& project, const Plan& plan) { return Book(project, plan).run(); }
+std::vector<Block> buildBook(const Project& project, const Plan& plan) {
+    return Book(project, plan).run();
+}
 
 } // namespace owl

@@ -12,11 +12,11 @@ struct Block {
     BlockKind kind = BlockKind::paragraph;
     std::string text;
     Drawing picture;
-    double heightMm = 70;                        ///< drawings
+    double heightMm = 70; ///< drawings
     std::vector<std::string> columns;
     std::vector<std::vector<std::string>> rows;
     std::vector<int> numeric;
-    std::vector<double> widths;                  ///< shares of the page, one a column
+    std::vector<double> widths; ///< shares of the page, one a column
 };
 
 /// Overview, parts, cuts, steps, finish, hang sheet, working.

@@ -17,15 +17,18 @@ NumberStyle plainStyle(const Project& p) {
 
 std::string cutListCsv(const Project& project, const Plan& plan) {
     const NumberStyle style = plainStyle(project);
-    std::string out = "piece,part,material,length_mm,width_mm,thickness_mm,length,width,thickness,quantity,why\n";
+    std::string out =
+        "piece,part,material,length_mm,width_mm,thickness_mm,length,width,thickness,quantity,why\n";
     for (const auto& pp : plan.pieces) {
         const Piece* piece = project.findPiece(pp.id);
         for (const auto& p : pp.assembly().parts) {
             std::string why;
             for (const auto& w : p.why)
                 why += (why.empty() ? "" : "; ") + w;
-            out += fmt::format("{},{},{},{},{},{},{},{},{},{},{}\n", csvField(piece ? piece->name : pp.id), csvField(p.name), piece ? ledgeOf(*piece).species : "",
-                               p.length.mm(), p.width.mm(), p.thickness.mm(), csvField(formatLength(p.length, style)), csvField(formatLength(p.width, style)),
+            out += fmt::format("{},{},{},{},{},{},{},{},{},{},{}\n", csvField(piece ? piece->name : pp.id),
+                               csvField(p.name), piece ? ledgeOf(*piece).species : "", p.length.mm(),
+                               p.width.mm(), p.thickness.mm(), csvField(formatLength(p.length, style)),
+                               csvField(formatLength(p.width, style)),
                                csvField(formatLength(p.thickness, style)), p.quantity, csvField(why));
         }
     }
@@ -35,17 +38,22 @@ std::string cutListCsv(const Project& project, const Plan& plan) {
 std::string shoppingCsv(const Plan& plan) {
     std::string out = "what,quantity,unit,price,from_rack\n";
     for (const auto& l : plan.shopping)
-        out += fmt::format("{},{:g},{},{:.2f},{}\n", csvField(l.what), l.quantity, l.unit, l.price, l.fromRack ? "yes" : "no");
+        out += fmt::format("{},{:g},{},{:.2f},{}\n", csvField(l.what), l.quantity, l.unit, l.price,
+                           l.fromRack ? "yes" : "no");
     return out;
 }
 
 std::string marksCsv(const Project& project, const Plan& plan) {
     const NumberStyle style = plainStyle(project);
-    std::string out = "piece,order,what,from_wall_left_mm,from_floor_mm,from_piece_left_mm,from_piece_top_mm,from_wall_left,from_floor,bit,drill_mm,depth_mm,into,caution\n";
+    std::string out = "piece,order,what,from_wall_left_mm,from_floor_mm,from_piece_left_mm,from_piece_top_mm,"
+                      "from_wall_left,from_floor,bit,drill_mm,depth_mm,into,caution\n";
     for (const auto& pp : plan.pieces)
         for (const auto& m : pp.marks)
-            out += fmt::format("{},{},{},{},{},{},{},{},{},{},{:g},{:g},{},{}\n", pp.id, m.order, csvField(m.what), m.fromWallLeft.mm(), m.fromFloor.mm(), m.fromPieceLeft.mm(),
-                               m.fromPieceTop.mm(), csvField(formatLength(m.fromWallLeft, style)), csvField(formatLength(m.fromFloor, style)), csvField(m.bit), m.drill, m.depth, m.into, csvField(m.caution));
+            out += fmt::format("{},{},{},{},{},{},{},{},{},{},{:g},{:g},{},{}\n", pp.id, m.order,
+                               csvField(m.what), m.fromWallLeft.mm(), m.fromFloor.mm(), m.fromPieceLeft.mm(),
+                               m.fromPieceTop.mm(), csvField(formatLength(m.fromWallLeft, style)),
+                               csvField(formatLength(m.fromFloor, style)), csvField(m.bit), m.drill, m.depth,
+                               m.into, csvField(m.caution));
     return out;
 }
 
@@ -54,10 +62,13 @@ std::string summaryText(const Project& project, const Plan& plan) {
     for (const auto& pp : plan.pieces) {
         const Piece* piece = project.findPiece(pp.id);
         const RailVerdict* h = pp.hold();
-        out += fmt::format("  {}: {}", piece ? piece->name : pp.id, h && h->feasible ? statusName(h->verdict.status) : "not held");
+        out += fmt::format("  {}: {}", piece ? piece->name : pp.id,
+                           h && h->feasible ? statusName(h->verdict.status) : "not held");
         if (h && h->feasible)
-            out += fmt::format(", margin {:.1f} ({}), sag {} of {}, carries {}", h->verdict.reserve, h->verdict.governs, formatSmall(h->worst.sag, project.style),
-                               formatSmall(h->worst.limit, project.style), formatMass(std::floor(h->carryKg), project.style));
+            out += fmt::format(", margin {:.1f} ({}), sag {} of {}, carries {}", h->verdict.reserve,
+                               h->verdict.governs, formatSmall(h->worst.sag, project.style),
+                               formatSmall(h->worst.limit, project.style),
+                               formatMass(std::floor(h->carryKg), project.style));
         else if (h)
             out += ": " + h->refusal;
         out += "\n";

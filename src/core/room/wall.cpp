@@ -35,7 +35,8 @@ std::vector<Outlet> wiresNear(const Wall& wall, Length x) {
 }
 
 const Furniture* findFurniture(const Wall& wall, const std::string& id) {
-    const auto it = std::find_if(wall.furniture.begin(), wall.furniture.end(), [&](const Furniture& f) { return f.id == id; });
+    const auto it = std::find_if(wall.furniture.begin(), wall.furniture.end(),
+                                 [&](const Furniture& f) { return f.id == id; });
     return it == wall.furniture.end() ? nullptr : &*it;
 }
 

@@ -35,7 +35,7 @@ struct Wall {
     StudMode studMode = StudMode::spacing;
     Length spacing = Length::mm(406.4); ///< studs at firstStud + k spacing
     Length firstStud = Length::mm(406.4);
-    std::vector<Length> studs;          ///< centres, when they were found one by one
+    std::vector<Length> studs; ///< centres, when they were found one by one
     Length studWidth = Length::mm(38.1), studDepth = Length::mm(88.9);
     std::vector<Outlet> outlets;
     std::vector<Furniture> furniture;

@@ -59,8 +59,10 @@ tl::expected<StockItem, std::string> readRow(const std::vector<std::string>& f) 
 
 void createTables(SQLite::Database& db) {
     db.exec("PRAGMA journal_mode=WAL");
-    db.exec("CREATE TABLE IF NOT EXISTS board (id TEXT PRIMARY KEY, name TEXT NOT NULL, species TEXT NOT NULL, length_nm INTEGER NOT NULL, "
-            "width_nm INTEGER NOT NULL, thickness_nm INTEGER NOT NULL, price REAL NOT NULL, available INTEGER, rack INTEGER NOT NULL, place INTEGER NOT NULL)");
+    db.exec("CREATE TABLE IF NOT EXISTS board (id TEXT PRIMARY KEY, name TEXT NOT NULL, species TEXT NOT "
+            "NULL, length_nm INTEGER NOT NULL, "
+            "width_nm INTEGER NOT NULL, thickness_nm INTEGER NOT NULL, price REAL NOT NULL, available "
+            "INTEGER, rack INTEGER NOT NULL, place INTEGER NOT NULL)");
     db.exec("CREATE TABLE IF NOT EXISTS price (id TEXT PRIMARY KEY, value REAL NOT NULL)");
     db.exec("CREATE TABLE IF NOT EXISTS about (key TEXT PRIMARY KEY, value TEXT NOT NULL)");
 }
@@ -86,7 +88,8 @@ tl::expected<Shop, std::string> shippedShop() {
     return shop;
 }
 
-tl::expected<std::vector<StockItem>, std::string> readStockCsv(const std::string& text, const std::string& file) {
+tl::expected<std::vector<StockItem>, std::string> readStockCsv(const std::string& text,
+                                                               const std::string& file) {
     std::istringstream in(text);
     std::string line;
     std::vector<StockItem> out;
@@ -114,8 +117,9 @@ tl::expected<std::vector<StockItem>, std::string> readStockCsv(const std::string
 std::string writeStockCsv(const std::vector<StockItem>& stock) {
     std::string out = fmt::format("{}\n", header);
     for (const auto& s : stock)
-        out += fmt::format("{},{},{},{},{},{},{},{},{}\n", csvField(s.id), csvField(s.name), s.species, s.length.mm(), s.width.mm(), s.thickness.mm(),
-                           s.price, s.available ? std::to_string(*s.available) : "", s.rack ? 1 : 0);
+        out += fmt::format("{},{},{},{},{},{},{},{},{}\n", csvField(s.id), csvField(s.name), s.species,
+                           s.length.mm(), s.width.mm(), s.thickness.mm(), s.price,
+                           s.available ? std::to_string(*s.available) : "", s.rack ? 1 : 0);
     return out;
 }
 
@@ -133,7 +137,8 @@ tl::expected<ShopStore, std::string> ShopStore::open(const std::filesystem::path
         std::error_code ec;
         if (path.has_parent_path())
             std::filesystem::create_directories(path.parent_path(), ec);
-        auto impl = std::make_unique<Impl>(Impl{SQLite::Database(path.string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE)});
+        auto impl = std::make_unique<Impl>(
+            Impl{SQLite::Database(path.string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE)});
         createTables(impl->db);
         const bool fresh = impl->db.execAndGet("SELECT count(*) FROM about").getInt() == 0;
         ShopStore store(std::move(impl));
@@ -154,7 +159,9 @@ tl::expected<ShopStore, std::string> ShopStore::open(const std::filesystem::path
 tl::expected<Shop, std::string> ShopStore::load() const {
     try {
         Shop shop;
-        SQLite::Statement q(impl_->db, "SELECT id,name,species,length_nm,width_nm,thickness_nm,price,available,rack FROM board ORDER BY place");
+        SQLite::Statement q(impl_->db,
+                            "SELECT id,name,species,length_nm,width_nm,thickness_nm,price,available,rack "
+                            "FROM board ORDER BY place");
         while (q.executeStep()) {
             StockItem s;
             s.id = q.getColumn(0).getString();

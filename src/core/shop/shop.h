@@ -1,5 +1,6 @@
 #pragma once
-// What one has and can buy: boards at the shop and in the rack, small prices. Kept in SQLite, exchanged as CSV.
+// What one has and can buy: boards at the shop and in the rack, small prices. Kept in SQLite, exchanged as
+// CSV.
 
 #include "shop/stock.h"
 
@@ -23,9 +24,11 @@ struct Shop {
 /// The shop's price list that ships with the program (invented prices, a stand-in for a real shop).
 tl::expected<Shop, std::string> shippedShop();
 
-/// Reads boards from CSV with the header id,name,species,length_mm,width_mm,thickness_mm,price,available,rack.
-/// Error: a sentence with file and line.
-tl::expected<std::vector<StockItem>, std::string> readStockCsv(const std::string& text, const std::string& file);
+/// Reads boards from CSV with the header
+/// id,name,species,length_mm,width_mm,thickness_mm,price,available,rack. Error: a sentence with file and
+/// line.
+tl::expected<std::vector<StockItem>, std::string> readStockCsv(const std::string& text,
+                                                               const std::string& file);
 std::string writeStockCsv(const std::vector<StockItem>& stock);
 
 /// A shop database on disk (WAL).

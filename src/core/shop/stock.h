@@ -10,8 +10,8 @@ namespace owl {
 
 /// A kind of board. On the rack: price 0 and a number available.
 struct StockItem {
-    std::string id, name;       ///< name as sold: '1x6 × 8 ft'
-    std::string species;        ///< id in data/species.json
+    std::string id, name; ///< name as sold: '1x6 × 8 ft'
+    std::string species;  ///< id in data/species.json
     Length length, width, thickness;
     double price = 0;
     std::optional<int> available; ///< empty = as many as one likes

@@ -6,10 +6,11 @@
 #include <fmt/format.h>
 
 // Element with (v, theta) at both ends, theta = dv/dx, v down, phi = 12 EI/(GAs l^2) or 0:
-//   k = EI/(l^3 (1+phi)) [12 6l -12 6l; 6l (4+phi)l^2 -6l (2-phi)l^2; ..]     f = w [l/2, l^2/12, l/2, -l^2/12]
-// End forces q = k u - f give the sagging moments M_a = q_1, M_b = -q_3 and the shear. A support's reaction is what
-// the assembled residual lacks. Chosen over singularity functions because springs, settlements, lifting rests and
-// changing stiffness all fit one method; tests hold it to the closed forms of S5.2.
+//   k = EI/(l^3 (1+phi)) [12 6l -12 6l; 6l (4+phi)l^2 -6l (2-phi)l^2; ..]     f = w [l/2, l^2/12, l/2,
+//   -l^2/12]
+// End forces q = k u - f give the sagging moments M_a = q_1, M_b = -q_3 and the shear. A support's reaction
+// is what the assembled residual lacks. Chosen over singularity functions because springs, settlements,
+// lifting rests and changing stiffness all fit one method; tests hold it to the closed forms of S5.2.
 
 namespace owl {
 namespace {
@@ -34,7 +35,8 @@ class Solver {
         lifted_.assign(beam_.supports.size(), false);
         for (std::size_t round = 0; round < 4 * beam_.supports.size() + 4; ++round) {
             if (!solve())
-                return tl::unexpected(std::string("the piece tips off its rests: fewer than two supports hold it"));
+                return tl::unexpected(
+                    std::string("the piece tips off its rests: fewer than two supports hold it"));
             if (!updateLifted())
                 return collect();
         }
@@ -180,8 +182,7 @@ class Solver {
                 continue;
             const auto& s = beam_.supports[i];
             const auto d = 2 * nodeAt(s.x);
-            reactions_[i] =
-                s.type == BeamSupport::Type::spring ? s.k * (u_(d) - s.settlement) : residual(d);
+            reactions_[i] = s.type == BeamSupport::Type::spring ? s.k * (u_(d) - s.settlement) : residual(d);
             if (s.type == BeamSupport::Type::fixed)
                 turning_[i] = std::abs(residual(d + 1));
             else if (s.kRot > 0)
@@ -231,7 +232,9 @@ class Solver {
         const double ma = q(1);
         const double mb = -q(3);
         r.maxShear = std::max({r.maxShear, std::abs(q(0)), std::abs(q(2))});
-        const auto moment = [&](double t) { return ma * (1 - t) + mb * t + e.w * e.l * e.l * t * (1 - t) / 2; };
+        const auto moment = [&](double t) {
+            return ma * (1 - t) + mb * t + e.w * e.l * e.l * t * (1 - t) / 2;
+        };
         double peak = 0.5;
         if (e.w != 0)
             peak = std::clamp(0.5 + (mb - ma) / (e.w * e.l * e.l), 0.0, 1.0);
@@ -239,6 +242,8 @@ class Solver {
             r.maxSagging = std::max(r.maxSagging, moment(t));
             r.maxHogging = std::max(r.maxHogging, -moment(t));
         }
+        if (!beam_.deflections)
+            return;
         const int steps = beam_.GAs > 0 ? 1 : 64;
         for (int s = 0; s <= steps; ++s)
             r.curve.emplace_back(e.x + e.l * s / steps, inside(i, static_cast<double>(s) / steps));
@@ -258,7 +263,8 @@ class Solver {
             for (int k = 0; k < 60; ++k) {
                 const double a = low + (high - low) / 3;
                 const double b = high - (high - low) / 3;
-                (sign * inside(i, a) < sign * inside(i, b) ? low : high) = sign * inside(i, a) < sign * inside(i, b) ? a : b;
+                (sign * inside(i, a) < sign * inside(i, b) ? low : high) =
+                    sign * inside(i, a) < sign * inside(i, b) ? a : b;
             }
             const double v = sign * inside(i, (low + high) / 2);
             if (v > best) {
@@ -290,7 +296,8 @@ class Solver {
                 upX = x;
             }
         }
-        if (beam_.GAs <= 0) { // with shear the nodes are close and the cubic inside is not the whole truth
+        if (beam_.GAs <= 0 &&
+            beam_.deflections) { // with shear the nodes are close and the cubic inside is not the whole truth
             if (const auto [x, v] = sharpen(downX, 1); v > down)
                 std::tie(downX, down) = std::pair(x, v);
             if (const auto [x, v] = sharpen(upX, -1); v > up)
@@ -353,7 +360,8 @@ std::string problemWith(const Beam& b) {
 double BeamResult::downAt(double x) const {
     if (curve.empty())
         return 0;
-    auto it = std::lower_bound(curve.begin(), curve.end(), x, [](const auto& p, double v) { return p.first < v; });
+    auto it =
+        std::lower_bound(curve.begin(), curve.end(), x, [](const auto& p, double v) { return p.first < v; });
     if (it == curve.begin())
         return it->second;
     if (it == curve.end())

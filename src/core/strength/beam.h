@@ -45,7 +45,8 @@ struct Beam {
     std::vector<LineLoad> lines;
     std::vector<PointLoad> points;
     std::vector<BeamMoment> moments;
-    std::vector<double> probes;             ///< places asked about
+    std::vector<double> probes; ///< places asked about
+    bool deflections = true;    ///< false: only reactions, moments and shear (several times faster)
 };
 
 /// Deflection in mm positive down, reactions in N positive up, moments in N mm.
@@ -57,13 +58,14 @@ struct BeamResult {
     double maxSagging = 0, maxHogging = 0; ///< magnitudes
     double maxShear = 0;                   ///< magnitude, N
     std::vector<double> probeDown;
-    std::vector<std::pair<double, double>> curve; ///< (x, deflection) along the beam, for drawing and envelopes
+    std::vector<std::pair<double, double>>
+        curve; ///< (x, deflection) along the beam, for drawing and envelopes
     /// Deflection at x by interpolation in the curve.
     [[nodiscard]] double downAt(double x) const;
 };
 
-/// Solves the beam. Error (a sentence) if a number is not finite, a place is outside the beam, EI is not positive,
-/// or too few supports are left: 'tips off its rests'.
+/// Solves the beam. Error (a sentence) if a number is not finite, a place is outside the beam, EI is not
+/// positive, or too few supports are left: 'tips off its rests'.
 tl::expected<BeamResult, std::string> solveBeam(const Beam& beam);
 
 } // namespace owl

@@ -75,7 +75,9 @@ std::vector<bool> flags(const json& j, const char* key) {
     return out;
 }
 /// Negative zero reads badly.
-double tidy(double v) { return std::abs(v) < 1e-12 ? 0.0 : v; }
+double tidy(double v) {
+    return std::abs(v) < 1e-12 ? 0.0 : v;
+}
 
 Beam readBeam(const json& in) {
     Beam b;
@@ -133,8 +135,8 @@ json beamCase(const json& in) {
 json sectionCase(const json& in) {
     Section s;
     for (const auto& p : list(in, "parts"))
-        s.parts.push_back({num(p, "E_MPa"), num(p, "b_mm"), num(p, "h_mm"), num(p, "z_mm", 0), num(p, "y_mm", 0),
-                           text(p, "flange", "")});
+        s.parts.push_back({num(p, "E_MPa"), num(p, "b_mm"), num(p, "h_mm"), num(p, "z_mm", 0),
+                           num(p, "y_mm", 0), text(p, "flange", "")});
     s.glued = text(in, "bond", "glued") != "slip";
     s.span = num(in, "span_mm", 0);
     s.webTotal = num(in, "web_total_mm", 0);
@@ -168,23 +170,31 @@ json shelfSagCase(const json& in) {
     if (!r)
         throw CaseFault(r.error());
     const std::string name = text(in, "limit", "plain");
-    const SagLimit limit = name == "fine" ? SagLimit::fine : name == "rough" ? SagLimit::rough : SagLimit::plain;
+    const SagLimit limit = name == "fine"    ? SagLimit::fine
+                           : name == "rough" ? SagLimit::rough
+                                             : SagLimit::plain;
     const double span = num(in, "span_mm", c.beam.length);
     const double limitMm = span / sagRatio(limit);
-    return {{"instant_mm", r->instant},         {"long_term_mm", r->longTerm},
-            {"at_x_mm", r->atX},                {"limit_mm", limitMm},
-            {"utilisation", r->longTerm / limitMm}, {"mm_per_m", r->longTerm / span * 1000},
+    return {{"instant_mm", r->instant},
+            {"long_term_mm", r->longTerm},
+            {"at_x_mm", r->atX},
+            {"limit_mm", limitMm},
+            {"utilisation", r->longTerm / limitMm},
+            {"mm_per_m", r->longTerm / span * 1000},
             {"inch_per_foot", 12 * r->longTerm / span}};
 }
 
 json woodCase(const json& in) {
     const std::string name = text(in, "grade", "ordinary");
-    const BoardGrade grade = name == "clear" ? BoardGrade::clear : name == "poor" ? BoardGrade::poor : BoardGrade::ordinary;
+    const BoardGrade grade = name == "clear"  ? BoardGrade::clear
+                             : name == "poor" ? BoardGrade::poor
+                                              : BoardGrade::ordinary;
     if (name != boardGradeName(grade))
         throw CaseFault(fmt::format("grade '{}' is not clear, ordinary or poor", name));
     const auto a = allowable({num(in, "sg_12"), num(in, "MOE_MPa"), num(in, "MOR_MPa"), num(in, "shear_MPa"),
-                              num(in, "c_perp_MPa")}, grade, num(in, "C_D", 1));
-    json out{{"F_b_MPa", a.Fb},   {"F_v_MPa", a.Fv},       {"F_cperp_MPa", a.FcPerp},  {"E_design_MPa", a.E},
+                              num(in, "c_perp_MPa")},
+                             grade, num(in, "C_D", 1));
+    json out{{"F_b_MPa", a.Fb},   {"F_v_MPa", a.Fv},   {"F_cperp_MPa", a.FcPerp},   {"E_design_MPa", a.E},
              {"E_05_MPa", a.E05}, {"G_oven_dry", a.G}, {"density_kg_m3", a.density}};
     if (in.contains("rod_d_mm")) {
         out["Fe_par_MPa"] = bearingParallel(a.G, num(in, "rod_d_mm"));
@@ -198,11 +208,13 @@ json withdrawalCase(const json& in) {
     const double G = num(in, "G");
     const double d = num(in, "d_mm");
     return {{"W_ref_N_per_mm", withdrawalPerMm(G, d, lag)},
-            {"W_allow_N", withdrawal(G, d, lag, num(in, "thread_pen_mm"), num(in, "C_D", 1), flag(in, "end_grain"))}};
+            {"W_allow_N",
+             withdrawal(G, d, lag, num(in, "thread_pen_mm"), num(in, "C_D", 1), flag(in, "end_grain"))}};
 }
 
 json pullThroughCase(const json& in) {
-    return {{"W_H_allow_N", pullThrough(num(in, "G"), num(in, "head_d_mm"), num(in, "side_t_mm"), num(in, "C_D", 1))}};
+    return {{"W_H_allow_N",
+             pullThrough(num(in, "G"), num(in, "head_d_mm"), num(in, "side_t_mm"), num(in, "C_D", 1))}};
 }
 
 json lateralCase(const json& in) {
@@ -228,9 +240,15 @@ json lateralCase(const json& in) {
     json modes;
     for (std::size_t i = 0; i < 6; ++i)
         modes[lateralModeNames.at(i)] = r.modes.at(i);
-    return {{"Fe_main_MPa", r.FeMain}, {"Fe_side_MPa", r.FeSide}, {"Fyb_MPa", r.Fyb}, {"l_m_mm", r.lm},
-            {"Z_modes_N", modes}, {"mode", lateralModeNames.at(static_cast<std::size_t>(r.mode))}, {"Z_ref_N", r.Zref},
-            {"Z_allow_N", r.Z},        {"enough_penetration", r.enoughPenetration}};
+    return {{"Fe_main_MPa", r.FeMain},
+            {"Fe_side_MPa", r.FeSide},
+            {"Fyb_MPa", r.Fyb},
+            {"l_m_mm", r.lm},
+            {"Z_modes_N", modes},
+            {"mode", lateralModeNames.at(static_cast<std::size_t>(r.mode))},
+            {"Z_ref_N", r.Zref},
+            {"Z_allow_N", r.Z},
+            {"enough_penetration", r.enoughPenetration}};
 }
 
 json combinedCase(const json& in) {
@@ -244,8 +262,13 @@ json railCase(const json& in) {
         loads.push_back({num(l, "P_N"), num(l, "y_mm")});
     const auto r = railPrying(loads, numbers(in, "screw_z_mm"), static_cast<int>(num(in, "n_per_row", 1)),
                               num(in, "bearing_width_mm"));
-    return {{"V_N", r.V}, {"M_Nmm", r.M}, {"V_per_screw_N", r.VPerScrew}, {"T_per_screw_N", r.T},
-            {"compression_N", r.compression}, {"bearing_depth_mm", r.bearingDepth}, {"bearing_peak_MPa", r.bearingPeak}};
+    return {{"V_N", r.V},
+            {"M_Nmm", r.M},
+            {"V_per_screw_N", r.VPerScrew},
+            {"T_per_screw_N", r.T},
+            {"compression_N", r.compression},
+            {"bearing_depth_mm", r.bearingDepth},
+            {"bearing_peak_MPa", r.bearingPeak}};
 }
 
 json screwLengthCase(const json& in) {
@@ -260,8 +283,11 @@ json screwLengthCase(const json& in) {
     s.stock = numbers(in, "stock_mm");
     s.inStud = flag(in, "in_stud");
     const auto r = screwLength(s);
-    json out{{"L_min_mm", r.Lmin}, {"L_max_mm", r.Lmax}, {"feasible", r.pick.has_value()},
-             {"pick_mm", r.pick ? json(*r.pick) : json(nullptr)}, {"cable_caution", r.cableCaution}};
+    json out{{"L_min_mm", r.Lmin},
+             {"L_max_mm", r.Lmax},
+             {"feasible", r.pick.has_value()},
+             {"pick_mm", r.pick ? json(*r.pick) : json(nullptr)},
+             {"cable_caution", r.cableCaution}};
     if (r.pick) {
         out["pen_mm"] = r.pen;
         out["thread_pen_mm"] = r.thread;
@@ -270,8 +296,10 @@ json screwLengthCase(const json& in) {
 }
 
 json studCase(const json& in) {
-    const auto r = studLayout(num(in, "length_mm"), num(in, "spacing_mm"), num(in, "first_stud_mm", 0), num(in, "end_min_mm", 0));
-    return {{"stud_x_mm", r.x}, {"n", r.x.size()}, {"n_guaranteed", r.guaranteed}, {"n_possible", r.possible}};
+    const auto r = studLayout(num(in, "length_mm"), num(in, "spacing_mm"), num(in, "first_stud_mm", 0),
+                              num(in, "end_min_mm", 0));
+    return {
+        {"stud_x_mm", r.x}, {"n", r.x.size()}, {"n_guaranteed", r.guaranteed}, {"n_possible", r.possible}};
 }
 
 json verdictCase(const json& in) {
@@ -291,17 +319,26 @@ json verdictCase(const json& in) {
         worst = std::max(worst, static_cast<Grade>(letter[0] - 'A'));
     }
     const auto v = judge(checks, worst, num(in, "limit", 1));
-    return {{"utilisation", v.utilisation}, {"governs", v.governs}, {"status", statusName(v.status)},
+    return {{"utilisation", v.utilisation},
+            {"governs", v.governs},
+            {"status", statusName(v.status)},
             {"reserve", v.utilisation > 0 ? json(v.reserve) : json(nullptr)}};
 }
 
 using Evaluate = json (*)(const json&);
 const std::map<std::string, Evaluate>& kinds() {
-    static const std::map<std::string, Evaluate> table{
-        {"beam", beamCase},           {"section", sectionCase},         {"shelf_sag", shelfSagCase},
-        {"wood_allowable", woodCase}, {"withdrawal", withdrawalCase},   {"pull_through", pullThroughCase},
-        {"lateral", lateralCase},     {"combined", combinedCase},       {"rail_prying", railCase},
-        {"screw_length", screwLengthCase}, {"stud_layout", studCase},   {"verdict", verdictCase}};
+    static const std::map<std::string, Evaluate> table{{"beam", beamCase},
+                                                       {"section", sectionCase},
+                                                       {"shelf_sag", shelfSagCase},
+                                                       {"wood_allowable", woodCase},
+                                                       {"withdrawal", withdrawalCase},
+                                                       {"pull_through", pullThroughCase},
+                                                       {"lateral", lateralCase},
+                                                       {"combined", combinedCase},
+                                                       {"rail_prying", railCase},
+                                                       {"screw_length", screwLengthCase},
+                                                       {"stud_layout", studCase},
+                                                       {"verdict", verdictCase}};
     return table;
 }
 

@@ -6,8 +6,8 @@
 
 namespace owl {
 
-/// {"results":[{"id","values"} | {"id","unsupported":kind} | {"id","error":sentence}]}; an error when the file is not
-/// a case file at all.
+/// {"results":[{"id","values"} | {"id","unsupported":kind} | {"id","error":sentence}]}; an error when the
+/// file is not a case file at all.
 tl::expected<nlohmann::json, std::string> evaluateCases(const nlohmann::json& file);
 
 } // namespace owl

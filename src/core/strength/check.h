@@ -1,5 +1,6 @@
 #pragma once
-// What every figure carries: its working; what every limit state yields: a check; what they add up to: a verdict.
+// What every figure carries: its working; what every limit state yields: a check; what they add up to: a
+// verdict.
 
 #include <string>
 #include <utility>
@@ -7,7 +8,8 @@
 
 namespace owl {
 
-/// How a figure came about: formula, the numbers put in (name, value with unit), result, where the formula is from.
+/// How a figure came about: formula, the numbers put in (name, value with unit), result, where the formula is
+/// from.
 struct Working {
     std::string formula;
     std::vector<std::pair<std::string, std::string>> values;
@@ -29,7 +31,7 @@ struct Check {
     std::string unit;
     Working working;
     std::vector<std::string> cautions;
-    bool looks = false; ///< about appearance (sag, droop), not strength
+    bool looks = false;       ///< about appearance (sag, droop), not strength
     bool requirement = false; ///< met or not met: a detail rule that governs only when it is broken
     /// demand / capacity; infinite when there is demand and no capacity.
     [[nodiscard]] double utilisation() const;
@@ -44,12 +46,13 @@ const char* gradeName(Grade g);
 struct Verdict {
     Status status = Status::unknown;
     double utilisation = 0;
-    double reserve = 0; ///< 1/utilisation; 0 when there is no load at all
+    double reserve = 0;  ///< 1/utilisation; 0 when there is no load at all
     std::string governs; ///< id of the check
     Grade grade = Grade::A;
 };
 
-/// S12: u <= 0.8 holds, <= 1 tight, > 1 fails; a D among the grades and u <= 1 is unknown. No checks: unknown.
+/// S12: u <= 0.8 holds, <= 1 tight, > 1 fails; a D among the grades and u <= 1 is unknown. No checks:
+/// unknown.
 Verdict judge(const std::vector<Check>& checks, Grade worstInput, double limit = 1.0);
 
 } // namespace owl

@@ -26,7 +26,8 @@ double bendingYield(double d) {
     struct Row {
         double upToInch, psi;
     };
-    static constexpr Row rows[] = {{0.142, 100e3}, {0.177, 90e3}, {0.236, 80e3}, {0.273, 70e3}, {0.344, 60e3}};
+    static constexpr Row rows[] = {
+        {0.142, 100e3}, {0.177, 90e3}, {0.236, 80e3}, {0.273, 70e3}, {0.344, 60e3}};
     for (const auto& r : rows)
         if (d / 25.4 <= r.upToInch * (1 + 1e-4))
             return r.psi * 0.006894757;
@@ -47,7 +48,9 @@ double reduction(int mode, double d, double root, double theta) {
     return base * kTheta;
 }
 
-double root(double A, double B, double C) { return (-B + std::sqrt(B * B - 4 * A * C)) / (2 * A); }
+double root(double A, double B, double C) {
+    return (-B + std::sqrt(B * B - 4 * A * C)) / (2 * A);
+}
 
 } // namespace
 

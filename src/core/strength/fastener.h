@@ -23,7 +23,7 @@ struct LateralInput {
     double Gmain = 0, Gside = 0;
     double thetaMain = 0, thetaSide = 0; ///< degrees between load and grain
     double CD = 1;
-    bool endGrain = false;               ///< main member in end grain: x 0.67
+    bool endGrain = false; ///< main member in end grain: x 0.67
     std::optional<double> FeMain, FeSide, Fyb;
 };
 struct LateralResult {
@@ -47,17 +47,17 @@ CombinedResult combined(double T, double V, double W, double Z);
 /// Which screw length fits (S10.6). mm.
 struct ScrewLengthInput {
     double d = 0, minPen = 0;
-    std::vector<double> stack;   ///< what it passes through
+    std::vector<double> stack; ///< what it passes through
     double counterbore = 0;
-    double into = 0, leave = 0;  ///< thickness of the last part, wood to leave before its far face
-    std::vector<double> stock;   ///< lengths sold
+    double into = 0, leave = 0; ///< thickness of the last part, wood to leave before its far face
+    std::vector<double> stock;  ///< lengths sold
     bool inStud = false;
 };
 struct ScrewLengthResult {
     double Lmin = 0, Lmax = 0;
-    std::optional<double> pick;  ///< the shortest stock length inside
+    std::optional<double> pick; ///< the shortest stock length inside
     double pen = 0, thread = 0;
-    bool cableCaution = false;   ///< more than 32 mm into a stud
+    bool cableCaution = false; ///< more than 32 mm into a stud
 };
 ScrewLengthResult screwLength(const ScrewLengthInput& in);
 

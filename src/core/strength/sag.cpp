@@ -58,7 +58,8 @@ tl::expected<SagResult, std::string> sag(const SagCase& c) {
     return r;
 }
 
-SagStretch worstStretch(const SagResult& r, const std::vector<double>& supports, double length, SagLimit limit) {
+SagStretch worstStretch(const SagResult& r, const std::vector<double>& supports, double length,
+                        SagLimit limit) {
     std::vector<double> xs = supports;
     std::sort(xs.begin(), xs.end());
     std::vector<SagStretch> stretches;

@@ -10,16 +10,17 @@ enum class SagLimit { fine, plain, rough };
 double sagRatio(SagLimit limit);
 const char* sagLimitName(SagLimit limit);
 
-/// The beam with which of its loads stay for years. Vectors match beam.lines and beam.points; missing = sustained.
+/// The beam with which of its loads stay for years. Vectors match beam.lines and beam.points; missing =
+/// sustained.
 struct SagCase {
     Beam beam;
     std::vector<bool> lineSustained, pointSustained;
     double kDef = 0.6;
 };
 struct SagResult {
-    double instant = 0;  ///< mm, all loads, no creep
-    double longTerm = 0; ///< mm: v(all) + kDef v(sustained)
-    double atX = 0;      ///< mm, where the long-term sag is largest
+    double instant = 0;                                ///< mm, all loads, no creep
+    double longTerm = 0;                               ///< mm: v(all) + kDef v(sustained)
+    double atX = 0;                                    ///< mm, where the long-term sag is largest
     std::vector<std::pair<double, double>> now, later; ///< curves for drawing
 };
 
@@ -32,7 +33,9 @@ struct SagStretch {
     bool freeEnd = false;
     double sag = 0, limit = 0, atX = 0; ///< mm; a free end counts twice its length as span (IBC 1604.3)
 };
-/// The stretch with the largest sag/limit of a long-term curve; sag in a field is measured from the beam's rest line.
-SagStretch worstStretch(const SagResult& r, const std::vector<double>& supports, double length, SagLimit limit);
+/// The stretch with the largest sag/limit of a long-term curve; sag in a field is measured from the beam's
+/// rest line.
+SagStretch worstStretch(const SagResult& r, const std::vector<double>& supports, double length,
+                        SagLimit limit);
 
 } // namespace owl

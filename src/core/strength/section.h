@@ -10,7 +10,8 @@ namespace owl {
 /// A rectangle of the section: y from the left, z from the bottom, mm; E in MPa.
 struct SectionPart {
     double E = 0, b = 0, h = 0, z = 0, y = 0;
-    std::string flange; ///< 'plywood', 'osb', 'particle', 'solid': takes the effective width; empty: full width
+    std::string
+        flange; ///< 'plywood', 'osb', 'particle', 'solid': takes the effective width; empty: full width
 };
 
 /// What the parts make together. Bending about the horizontal axis.
@@ -22,11 +23,11 @@ struct Section {
 };
 
 struct SectionResult {
-    double EI = 0;          ///< N mm2
-    double EA = 0;          ///< N
-    double zNeutral = 0;    ///< mm, glued only
+    double EI = 0;       ///< N mm2
+    double EA = 0;       ///< N
+    double zNeutral = 0; ///< mm, glued only
     double zTop = 0, zBottom = 0;
-    double EIFree = 0;      ///< N mm2, when the section may also move sideways
+    double EIFree = 0; ///< N mm2, when the section may also move sideways
     /// Stress in MPa at height z in material of modulus E under the sagging moment M; positive is tension.
     [[nodiscard]] double stress(double M, double E, double z) const { return M * E * (zNeutral - z) / EI; }
 };

@@ -4,7 +4,8 @@
 
 namespace owl {
 
-Prying railPrying(const std::vector<WallLoad>& loads, const std::vector<double>& z, int perRow, double bearingWidth) {
+Prying railPrying(const std::vector<WallLoad>& loads, const std::vector<double>& z, int perRow,
+                  double bearingWidth) {
     Prying r;
     for (const auto& l : loads) {
         r.V += l.P;
@@ -28,7 +29,9 @@ Prying railPrying(const std::vector<WallLoad>& loads, const std::vector<double>&
     return r;
 }
 
-double axialStiffness(double d, double thread) { return 25 * d * thread; }
+double axialStiffness(double d, double thread) {
+    return 25 * d * thread;
+}
 
 double railRotation(double M, const std::vector<double>& z, int perRow, double kAxial) {
     double sum2 = 0;

@@ -9,15 +9,16 @@ struct WallLoad {
     double P = 0, y = 0; ///< N down, mm from the finished wall face
 };
 struct Prying {
-    double V = 0, M = 0;            ///< N, N mm
+    double V = 0, M = 0; ///< N, N mm
     double VPerScrew = 0;
-    std::vector<double> T;          ///< N per screw, in the order of the rows
-    double compression = 0;         ///< N
-    double bearingDepth = 0;        ///< mm
-    double bearingPeak = 0;         ///< MPa
+    std::vector<double> T;   ///< N per screw, in the order of the rows
+    double compression = 0;  ///< N
+    double bearingDepth = 0; ///< mm
+    double bearingPeak = 0;  ///< MPa
 };
 /// T_i = 1.5 M z_i / sum(n z^2); rows at heights z above the bottom bearing edge, n screws in each.
-Prying railPrying(const std::vector<WallLoad>& loads, const std::vector<double>& z, int perRow, double bearingWidth);
+Prying railPrying(const std::vector<WallLoad>& loads, const std::vector<double>& z, int perRow,
+                  double bearingWidth);
 
 /// Axial slip modulus of one wood screw, N/mm: 25 d l_thread (S8.5, verify).
 double axialStiffness(double d, double thread);

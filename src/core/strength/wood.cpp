@@ -26,7 +26,9 @@ WoodAllowable allowable(const WoodMeans& m, BoardGrade grade, double CD) {
     return a;
 }
 
-double bearingParallel(double G, double d) { return d >= 6.35 ? 77.22 * G : 114.45 * std::pow(G, 1.84); }
+double bearingParallel(double G, double d) {
+    return d >= 6.35 ? 77.22 * G : 114.45 * std::pow(G, 1.84);
+}
 
 double bearingPerpendicular(double G, double d) {
     return d >= 6.35 ? 211.97 * std::pow(G, 1.45) / std::sqrt(d) : 114.45 * std::pow(G, 1.84);

@@ -6,16 +6,26 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <functional>
 
 namespace owl {
 namespace {
 
-constexpr double carriedHere = 300; // mm of joint that a point load engages: the base is stiff between its screws
+constexpr double carriedHere =
+    300; // mm of joint that a point load engages: the base is stiff between its screws
 
-std::string N(double v) { return fmt::format("{:.0f} N", v); }
-std::string mm(double v) { return fmt::format("{:.4g} mm", v); }
-std::string MPa(double v) { return fmt::format("{:.3g} MPa", v); }
-std::string Nm(double v) { return fmt::format("{:.3g} N m", v / 1000); }
+std::string N(double v) {
+    return fmt::format("{:.0f} N", v);
+}
+std::string mm(double v) {
+    return fmt::format("{:.4g} mm", v);
+}
+std::string MPa(double v) {
+    return fmt::format("{:.3g} MPa", v);
+}
+std::string Nm(double v) {
+    return fmt::format("{:.3g} N m", v / 1000);
+}
 
 /// Response of the supports to one load, by linear superposition.
 struct Response {
@@ -25,7 +35,8 @@ struct Response {
 
 class Judge {
   public:
-    Judge(const RailPiece& p, const RailWall& w, const RailOption& o, double factor) : p_(p), w_(w), factor_(factor) {
+    Judge(const RailPiece& p, const RailWall& w, const RailOption& o, double factor)
+        : p_(p), w_(w), factor_(factor) {
         v_.option = o;
         const Assembly& a = *p.assembly;
         L_ = a.length.mm();
@@ -92,13 +103,15 @@ class Judge {
             v_.holes = static_cast<int>(v_.x.size());
             const double all = p_.mass + factor_ * contentsMass(p_.load, p_.assembly->length);
             if (all > 10)
-                refuse(fmt::format("anchors in the cover hold ledges up to 10 kg all in; this one comes to {:.1f} kg", all));
+                refuse(fmt::format(
+                    "anchors in the cover hold ledges up to 10 kg all in; this one comes to {:.1f} kg", all));
             return;
         }
         v_.x = w_.studs;
         v_.holes = static_cast<int>(v_.x.size() * rows_.size());
         if (v_.x.empty())
-            refuse(w_.studsKnown ? "no stud lies behind the rail" : "the studs of this wall are not known yet");
+            refuse(w_.studsKnown ? "no stud lies behind the rail"
+                                 : "the studs of this wall are not known yet");
         else if (v_.x.size() == 1)
             refuse("only one stud lies behind the rail; a piece on one support turns on it");
     }
@@ -119,7 +132,8 @@ class Judge {
         return b;
     }
 
-    bool respond(const Beam& b, Response& r) {
+    bool respond(Beam& b, Response& r) {
+        b.deflections = false;
         const auto s = solveBeam(b);
         if (!s) {
             refuse(s.error());
@@ -159,6 +173,7 @@ class Judge {
         }
         SagCase sc;
         sc.beam = std::move(both);
+        sc.beam.deflections = true;
         sc.lineSustained = contents.sustained;
         sc.lineSustained.push_back(true);
         sc.kDef = solidWoodCreep;
@@ -195,7 +210,8 @@ class Judge {
         in.inStud = true;
         const auto fit = screwLength(in);
         if (!fit.pick) {
-            refuse(fmt::format("no {} screw is long enough: rail and cover need {:.0f} mm", s.label, fit.Lmin));
+            refuse(
+                fmt::format("no {} screw is long enough: rail and cover need {:.0f} mm", s.label, fit.Lmin));
             return;
         }
         v_.screwLength = *fit.pick;
@@ -220,14 +236,17 @@ class Judge {
         v_.worst = worstStretch(v_.sag, v_.x, L_, p_.sagLimit);
         Check& c = add("sag", "Sag in years", v_.worst.sag, v_.worst.limit, "mm");
         c.looks = true;
-        c.working = {"v = v(all loads) + k_def v(lasting loads), beam on its supports; limit = span / " + fmt::format("{:.0f}", sagRatio(p_.sagLimit)),
+        c.working = {"v = v(all loads) + k_def v(lasting loads), beam on its supports; limit = span / " +
+                         fmt::format("{:.0f}", sagRatio(p_.sagLimit)),
                      {{"EI", fmt::format("{:.3g} N mm²", props_.EI)},
-                      {"stretch", fmt::format("{:.0f} to {:.0f} mm{}", v_.worst.x0, v_.worst.x1, v_.worst.freeEnd ? ", free end counts twice" : "")},
+                      {"stretch", fmt::format("{:.0f} to {:.0f} mm{}", v_.worst.x0, v_.worst.x1,
+                                              v_.worst.freeEnd ? ", free end counts twice" : "")},
                       {"now", mm(v_.sag.instant)},
                       {"k_def", "0.6 (solid wood, heated room)"}},
                      fmt::format("{:.2f} mm of {:.2f} mm", v_.worst.sag, v_.worst.limit),
                      "direct stiffness (S5.1); creep EN 1995-1-1 table 3.2; limits by convention (S6)",
-                     {p_.section.glued ? "base, back rail and lip glued into one section" : "parts only screwed: they bend side by side"}};
+                     {p_.section.glued ? "base, back rail and lip glued into one section"
+                                       : "parts only screwed: they bend side by side"}};
     }
 
     [[nodiscard]] double worstOf(double Response::*what) const {
@@ -252,11 +271,16 @@ class Judge {
         const double s1 = stress(M1);
         const double s2 = stress(M2);
         const bool leaning = s2 / p_.woodC2.Fb > s1 / p_.woodC1.Fb;
-        Check& b = add("bending", "Bending along the ledge", leaning ? s2 : s1, leaning ? p_.woodC2.Fb : p_.woodC1.Fb, "MPa");
+        Check& b = add("bending", "Bending along the ledge", leaning ? s2 : s1,
+                       leaning ? p_.woodC2.Fb : p_.woodC1.Fb, "MPa");
         b.working = {"σ = M E (z₀ − z)/EI ≤ F_b = k_b MOR C_D",
-                     {{"M", Nm(leaning ? M2 : M1)}, {"EI", fmt::format("{:.3g} N mm²", props_.EI)}, {"k_b", fmt::format("{:.2f}", p_.woodC1.kb)},
+                     {{"M", Nm(leaning ? M2 : M1)},
+                      {"EI", fmt::format("{:.3g} N mm²", props_.EI)},
+                      {"k_b", fmt::format("{:.2f}", p_.woodC1.kb)},
                       {"C_D", leaning ? "1.6 (while a hand leans on it)" : "0.9 (load that stays)"}},
-                     MPa(leaning ? s2 : s1) + " of " + MPa(leaning ? p_.woodC2.Fb : p_.woodC1.Fb), "S3.2, S4.1; ASTM D245 chain", {}};
+                     MPa(leaning ? s2 : s1) + " of " + MPa(leaning ? p_.woodC2.Fb : p_.woodC1.Fb),
+                     "S3.2, S4.1; ASTM D245 chain",
+                     {}};
         double area = 0;
         for (const auto& q : p_.section.parts)
             area += q.b * q.h;
@@ -264,15 +288,22 @@ class Judge {
         const double t1 = 1.5 * c1_.shear / area;
         const double t2 = 1.5 * V2 / area;
         const bool lean2 = t2 / p_.woodC2.Fv > t1 / p_.woodC1.Fv;
-        Check& s = add("shear", "Shear along the ledge", lean2 ? t2 : t1, lean2 ? p_.woodC2.Fv : p_.woodC1.Fv, "MPa");
-        s.working = {"τ = 1.5 V/A ≤ F_v = 0.12 τ_par C_D", {{"V", N(lean2 ? V2 : c1_.shear)}, {"A", fmt::format("{:.0f} mm²", area)}},
-                     MPa(s.demand) + " of " + MPa(s.capacity), "S5.5", {}};
+        Check& s = add("shear", "Shear along the ledge", lean2 ? t2 : t1, lean2 ? p_.woodC2.Fv : p_.woodC1.Fv,
+                       "MPa");
+        s.working = {"τ = 1.5 V/A ≤ F_v = 0.12 τ_par C_D",
+                     {{"V", N(lean2 ? V2 : c1_.shear)}, {"A", fmt::format("{:.0f} mm²", area)}},
+                     MPa(s.demand) + " of " + MPa(s.capacity),
+                     "S5.5",
+                     {}};
         if (!p_.section.glued || p_.glueLineWidth <= 0)
             return;
         const double q = shearFlow(p_.section, V2, p_.glueLineZ) / p_.glueLineWidth;
         Check& g = add("glue_line", "Glue line between base and back rail", q, p_.woodC2.Fv, "MPa");
-        g.working = {"τ = V ΣE A (z − z₀)/(EI b) ≤ F_v", {{"V", N(V2)}, {"b", mm(p_.glueLineWidth)}}, MPa(q) + " of " + MPa(p_.woodC2.Fv),
-                     "S4.1", {"a full glue line, clamped"}};
+        g.working = {"τ = V ΣE A (z − z₀)/(EI b) ≤ F_v",
+                     {{"V", N(V2)}, {"b", mm(p_.glueLineWidth)}},
+                     MPa(q) + " of " + MPa(p_.woodC2.Fv),
+                     "S4.1",
+                     {"a full glue line, clamped"}};
     }
 
     /// Shear and pull at one support under one combination.
@@ -316,8 +347,9 @@ class Judge {
             li.thetaSide = 90;
             li.CD = CD;
             const auto lat = lateral(li);
-            const double W = std::min(withdrawal(w_.studG, s.d, false, thread_, CD),
-                                      pullThrough(p_.woodC1.G, s.head, p_.assembly->wallThrough.mm() - 2, CD));
+            const double W =
+                std::min(withdrawal(w_.studG, s.d, false, thread_, CD),
+                         pullThrough(p_.woodC1.G, s.head, p_.assembly->wallThrough.mm() - 2, CD));
             for (double T : pry.T) {
                 // Upward reactions do not pry; the screws then hold the rail down as well.
                 const auto u = combined(std::abs(T), std::abs(pry.VPerScrew), W, lat.Z);
@@ -330,33 +362,47 @@ class Judge {
         reportScrews(worst.u, worst.at, worst.T, worst.V, worst.W, worst.Z);
         const double soft = std::min(w_.crush, p_.woodC1.FcPerp);
         Check& c = add("wall_crush", "Wall cover under the lower edge", crush.bearingPeak, soft, "MPa");
-        c.working = {"p = 2 C/(width × pressed depth)", {{"C", N(crush.compression)}, {"pressed depth", mm(crush.bearingDepth)}, {"width", mm(w_.studWidth)}},
-                     MPa(crush.bearingPeak) + " of " + MPa(soft), "S9.1 (cover strength: verify)", {}};
+        c.working = {"p = 2 C/(width × pressed depth)",
+                     {{"C", N(crush.compression)},
+                      {"pressed depth", mm(crush.bearingDepth)},
+                      {"width", mm(w_.studWidth)}},
+                     MPa(crush.bearingPeak) + " of " + MPa(soft),
+                     "S9.1 (cover strength: verify)",
+                     {}};
         Check& pen = add("penetration", "Thread in the stud", 6 * s.d, v_.pen, "mm");
         pen.requirement = true;
-        pen.working = {"p ≥ 6 D past rail and cover", {{"screw", fmt::format("{} × {:.0f} mm", s.label, v_.screwLength)}, {"rail", mm(p_.assembly->wallThrough.mm())},
-                       {"cover", mm(w_.cover)}}, fmt::format("{:.0f} mm in the stud, {:.0f} mm wanted", v_.pen, 6 * s.d), "NDS 12.1.5; S10.6", {}};
+        pen.working = {"p ≥ 6 D past rail and cover",
+                       {{"screw", fmt::format("{} × {:.0f} mm", s.label, v_.screwLength)},
+                        {"rail", mm(p_.assembly->wallThrough.mm())},
+                        {"cover", mm(w_.cover)}},
+                       fmt::format("{:.0f} mm in the stud, {:.0f} mm wanted", v_.pen, 6 * s.d),
+                       "NDS 12.1.5; S10.6",
+                       {}};
         if (v_.cableCaution)
-            pen.cautions.push_back("The screw goes more than 32 mm (1-1/4 in) into the stud, where cables may run: scan first.");
+            pen.cautions.push_back(
+                "The screw goes more than 32 mm (1-1/4 in) into the stud, where cables may run: scan first.");
     }
 
     void reportScrews(double u, const AtSupport& at, double T, double V, double W, double Z) {
         const Screw& s = *v_.option.screw;
         const double R = std::hypot(T, V);
         Check& c = add("wall_screws", "Wall screws, pull and shear", R, u > 0 ? R / u : std::max(W, Z), "N");
-        c.working = {"T = 1.5 M z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
-                     {{"stud", fmt::format("{:.0f} mm from the left end", at.x)},
-                      {"load", at.leaning ? fmt::format("with a hand of {:.0f} N at {:.0f} mm", p_.hand, at.handX) : "what stands on it"},
-                      {"M", Nm(at.M)},
-                      {"screws at", fmt::format("{:.0f} mm above the lower edge", rows_.back())},
-                      {"T", N(T)},
-                      {"V", N(V)},
-                      {"W′ (withdrawal, pull-through)", N(W)},
-                      {"Z′ (through " + fmt::format("{:.4g}", w_.cover) + " mm of cover)", N(Z)},
-                      {"C_D", at.leaning ? "1.6" : "0.9"}},
-                     fmt::format("{:.0f} % used", 100 * u), "S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
-                     {fmt::format("{} screw, stud G {:.2f}, {:.0f} mm thread in the stud", s.label, w_.studG, thread_),
-                      "the wall cover is a gap: it carries no shear"}};
+        c.working = {
+            "T = 1.5 M z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
+            {{"stud", fmt::format("{:.0f} mm from the left end", at.x)},
+             {"load", at.leaning ? fmt::format("with a hand of {:.0f} N at {:.0f} mm", p_.hand, at.handX)
+                                 : "what stands on it"},
+             {"M", Nm(at.M)},
+             {"screws at", fmt::format("{:.0f} mm above the lower edge", rows_.back())},
+             {"T", N(T)},
+             {"V", N(V)},
+             {"W′ (withdrawal, pull-through)", N(W)},
+             {"Z′ (through " + fmt::format("{:.4g}", w_.cover) + " mm of cover)", N(Z)},
+             {"C_D", at.leaning ? "1.6" : "0.9"}},
+            fmt::format("{:.0f} % used", 100 * u),
+            "S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
+            {fmt::format("{} screw, stud G {:.2f}, {:.0f} mm thread in the stud", s.label, w_.studG, thread_),
+             "the wall cover is a gap: it carries no shear"}};
     }
 
     void anchorCheck() {
@@ -376,21 +422,30 @@ class Judge {
             }
         }
         Check& c = add("anchors", "Hollow-wall anchors", worst, 1, "");
-        c.working = {"u = T/T_a + V/V_a", {{"T", N(wT)}, {"V", N(wV)}, {"T_a", "135 N (cap in 12.7 mm gypsum, verify)"}, {"V_a", "270 N (cap, verify)"}},
-                     fmt::format("{:.2f}", worst), "S10.7", {"toggles set as their package says; each a spring of 50 N/mm"}};
-        c.cautions.push_back("Pull in plasterboard creeps, and one loose anchor loads its neighbours: a stud is better in every way.");
+        c.working = {"u = T/T_a + V/V_a",
+                     {{"T", N(wT)},
+                      {"V", N(wV)},
+                      {"T_a", "135 N (cap in 12.7 mm gypsum, verify)"},
+                      {"V_a", "270 N (cap, verify)"}},
+                     fmt::format("{:.2f}", worst),
+                     "S10.7",
+                     {"toggles set as their package says; each a spring of 50 N/mm"}};
+        c.cautions.push_back("Pull in plasterboard creeps, and one loose anchor loads its neighbours: a stud "
+                             "is better in every way.");
     }
 
     void jointCheck() {
         if (!p_.joint || !p_.joint->carries || p_.joint->spots.empty())
             return;
-        // Load per mm of joint under the heaviest stretch, then what one fastener's share of the base brings to it.
+        // Load per mm of joint under the heaviest stretch, then what one fastener's share of the base brings
+        // to it.
         double w = 0;
         for (const auto& l : contentsForces(p_.load, p_.assembly->length, factor_).lines)
             w += (l.x1 - l.x0 >= carriedHere ? l.w : l.w * (l.x1 - l.x0) / carriedHere);
         const Assembly& a = *p_.assembly;
         const double n = static_cast<double>(p_.joint->spots.size());
-        const double spacing = n > 1 ? (p_.joint->spots.back().at.x - p_.joint->spots.front().at.x).mm() / (n - 1) : L_;
+        const double spacing =
+            n > 1 ? (p_.joint->spots.back().at.x - p_.joint->spots.front().at.x).mm() / (n - 1) : L_;
         const double share = std::max(spacing, L_ / n);
         const double handShare = p_.hand * std::min(1.0, share / std::max(carriedHere, share));
         const Part* back = a.find("back");
@@ -402,18 +457,30 @@ class Judge {
         for (const bool leaning : {false, true}) {
             const double CD = leaning ? 1.6 : 0.9;
             const double V = P1 + (leaning ? handShare : 0);
-            const double M = P1 * std::max(0.0, yContents_ - yJoint) + (leaning ? handShare * (depth_ - yJoint) : 0);
+            const double M =
+                P1 * std::max(0.0, yContents_ - yJoint) + (leaning ? handShare * (depth_ - yJoint) : 0);
             const double pry = 1.5 * M / z;
-            JointForces f{leaning, CD, p_.joinedFromBelow ? 0 : V, p_.joinedFromBelow ? pry + V : pry, M, share, edge, 2.0 / 3,
-                          p_.joinedFromBelow ? "T = V + 1.5 M/z at one fastener" : "T = 1.5 M/z and V at one fastener", {}};
+            JointForces f{leaning,
+                          CD,
+                          p_.joinedFromBelow ? 0 : V,
+                          p_.joinedFromBelow ? pry + V : pry,
+                          M,
+                          share,
+                          edge,
+                          2.0 / 3,
+                          p_.joinedFromBelow ? "T = V + 1.5 M/z at one fastener"
+                                             : "T = 1.5 M/z and V at one fastener",
+                          {}};
             Check prying = jointCheckOf(f);
             if (p_.joinedFromBelow) {
-                // A base under the rail also leans with its rear edge on the wall: the moment becomes a push there and
-                // shear in the joint, lever two thirds of the base's thickness. Glue takes shear better than peeling.
+                // A base under the rail also leans with its rear edge on the wall: the moment becomes a push
+                // there and shear in the joint, lever two thirds of the base's thickness. Glue takes shear
+                // better than peeling.
                 f.V = M / (2.0 / 3 * base->thickness.mm());
                 f.T = V;
                 f.face = 1;
-                f.formula = "V = M/(2/3 t_base) as shear, T = the load; the rear edge of the base bears on the wall";
+                f.formula =
+                    "V = M/(2/3 t_base) as shear, T = the load; the rear edge of the base bears on the wall";
                 f.assumed = "the base sits tight against the wall along its rear edge";
                 Check leaningOn = jointCheckOf(f);
                 if (leaningOn.utilisation() < prying.utilisation())
@@ -454,7 +521,8 @@ class Judge {
         if (j.how == Joinery::dowels) {
             const double d = f.edge >= 16 ? 8 : 6;
             const double area = 3.14159265 * d * d / 4;
-            return {0.8 * 3.14159265 * d * 18 * f.CD, std::min(d * 18 * bearingPerpendicular(wood.G, d) / 5, 4 * area) * f.CD};
+            return {0.8 * 3.14159265 * d * 18 * f.CD,
+                    std::min(d * 18 * bearingPerpendicular(wood.G, d) / 5, 4 * area) * f.CD};
         }
         return {0, 0};
     }
@@ -462,7 +530,8 @@ class Judge {
     [[nodiscard]] Check jointCheckOf(const JointForces& f) const {
         const WoodAllowable& wood = f.leaning ? p_.woodC2 : p_.woodC1;
         // Glue, long grain to long grain: 0.5 F_v A; prying leaves two thirds of the face in tension.
-        const double tongue = p_.joint->how == Joinery::tongueGroove ? 16 : 0; // mm: both cheeks of an 8 mm tongue
+        const double tongue =
+            p_.joint->how == Joinery::tongueGroove ? 16 : 0; // mm: both cheeks of an 8 mm tongue
         const double glue = 0.5 * wood.Fv * f.share * (f.edge * f.face + tongue);
         const auto [W, Z] = fastenerCapacity(f);
         const double R = std::hypot(f.T, f.V);
@@ -479,10 +548,18 @@ class Judge {
         c.capacity = u > 0 ? R / u : 1;
         c.unit = "N";
         c.working = {f.formula,
-                     {{"share of the length", mm(f.share)}, {"M", Nm(f.M)}, {"half the joint's width z", mm(f.edge / 2)}, {"T", N(f.T)}, {"V", N(f.V)},
-                      {"screw or dowel W′, Z′", N(W) + ", " + N(Z)}, {"glue", N(glue)}, {"C_D", f.leaning ? "1.6" : "0.9"}},
-                     fmt::format("{:.0f} % used, taken by the {}", 100 * u, by), "S9.1 rule for ledge joints, S10.8",
-                     {"fastener and glue are not added: the better of the two counts", fmt::format("a hand presses on {:.0f} mm of the joint", carriedHere)}};
+                     {{"share of the length", mm(f.share)},
+                      {"M", Nm(f.M)},
+                      {"half the joint's width z", mm(f.edge / 2)},
+                      {"T", N(f.T)},
+                      {"V", N(f.V)},
+                      {"screw or dowel W′, Z′", N(W) + ", " + N(Z)},
+                      {"glue", N(glue)},
+                      {"C_D", f.leaning ? "1.6" : "0.9"}},
+                     fmt::format("{:.0f} % used, taken by the {}", 100 * u, by),
+                     "S9.1 rule for ledge joints, S10.8",
+                     {"fastener and glue are not added: the better of the two counts",
+                      fmt::format("a hand presses on {:.0f} mm of the joint", carriedHere)}};
         if (!f.assumed.empty())
             c.working.assumed.push_back(f.assumed);
         return c;
@@ -492,9 +569,10 @@ class Judge {
 
     /// Of several checks with one id only the worst stays.
     void keepWorse(const std::string& id) {
-        const auto worst = std::max_element(v_.checks.begin(), v_.checks.end(), [&](const Check& a, const Check& b) {
-            return (a.id == id ? a.utilisation() : -1) < (b.id == id ? b.utilisation() : -1);
-        });
+        const auto worst =
+            std::max_element(v_.checks.begin(), v_.checks.end(), [&](const Check& a, const Check& b) {
+                return (a.id == id ? a.utilisation() : -1) < (b.id == id ? b.utilisation() : -1);
+            });
         const Check keep = *worst;
         std::erase_if(v_.checks, [&](const Check& c) { return c.id == id; });
         v_.checks.push_back(keep);
@@ -502,7 +580,8 @@ class Judge {
 
     void droopCheck() {
         double worst = 0;
-        const double k = v_.option.kind == RailSupport::studs ? axialStiffness(v_.option.screw->d, thread_) : 50;
+        const double k =
+            v_.option.kind == RailSupport::studs ? axialStiffness(v_.option.screw->d, thread_) : 50;
         for (std::size_t i = 0; i < v_.x.size(); ++i) {
             const double M = contents_.R[i] * yContents_ + own_.R[i] * p_.gravityY;
             worst = std::max(worst, railRotation(M, rows_, 1, k));
@@ -511,8 +590,13 @@ class Judge {
         v_.droopLong = v_.droopNow * (1 + 2 * solidWoodCreep);
         Check& c = add("droop", "Front edge droop in years", v_.droopLong, depth_ / 100, "mm");
         c.looks = true;
-        c.working = {"drop = D × 1.5 M/(K_ax Σz²) × (1 + 2 k_def)", {{"D", mm(depth_)}, {"K_ax", fmt::format("{:.0f} N/mm", k)}, {"now", fmt::format("{:.2f} mm", v_.droopNow)}},
-                     fmt::format("{:.2f} mm of {:.2f} mm", v_.droopLong, depth_ / 100), "S9.3, S6 (D/100); K_ax from product approvals (verify)", {}};
+        c.working = {"drop = D × 1.5 M/(K_ax Σz²) × (1 + 2 k_def)",
+                     {{"D", mm(depth_)},
+                      {"K_ax", fmt::format("{:.0f} N/mm", k)},
+                      {"now", fmt::format("{:.2f} mm", v_.droopNow)}},
+                     fmt::format("{:.2f} mm of {:.2f} mm", v_.droopLong, depth_ / 100),
+                     "S9.3, S6 (D/100); K_ax from product approvals (verify)",
+                     {}};
     }
 
     struct Hand {
@@ -542,9 +626,11 @@ RailPiece loaded(const RailPiece& piece) {
 
 std::vector<RailOption> railOptions(const Catalog& catalog, bool metric) {
     std::vector<RailOption> out;
-    for (const char* id : metric ? std::vector<const char*>{"m4.5", "m5", "m6"} : std::vector<const char*>{"g8", "g10", "g12", "g14"})
+    for (const char* id : metric ? std::vector<const char*>{"m4.5", "m5", "m6"}
+                                 : std::vector<const char*>{"g8", "g10", "g12", "g14"})
         if (const Screw* s = catalog.findScrew(id))
-            out.push_back({std::string("studs-") + id, s->label + " screws into the studs", RailSupport::studs, s});
+            out.push_back(
+                {std::string("studs-") + id, s->label + " screws into the studs", RailSupport::studs, s});
     out.push_back({"anchors", "hollow-wall toggles, no stud", RailSupport::anchors, nullptr});
     return out;
 }
@@ -563,52 +649,91 @@ RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOp
     return Judge(piece, wall, option, factor).run();
 }
 
+namespace {
+
+/// Utilisation at a multiple of the contents: by everything, and by strength alone.
+struct Used {
+    double all = 0, strength = 0;
+    std::string governs;
+};
+
+/// Finds the multiple at which u reaches 1. u rises with the load and is nearly straight, so false position
+/// with the Illinois rule needs a handful of evaluations where bisection needs thirty.
+double multipleAtLimit(const std::function<double(double)>& u, double atOne) {
+    double low = 0;
+    double uLow = u(0);
+    if (uLow >= 1)
+        return 0; // the hand alone or its own weight is too much
+    double high = 1;
+    double uHigh = atOne;
+    while (uHigh < 1 && high < 4096) {
+        low = high;
+        uLow = uHigh;
+        high = std::min(4096.0, high * std::clamp(1 / std::max(uHigh, 1e-3), 1.5, 8.0));
+        uHigh = u(high);
+    }
+    if (uHigh < 1)
+        return high;
+    double wLow = uLow - 1;
+    double wHigh = uHigh - 1;
+    for (int i = 0; i < 12 && high - low > 5e-4 * high; ++i) {
+        const double mid = low - wLow * (high - low) / (wHigh - wLow);
+        const double w = u(mid) - 1;
+        if (w <= 0) {
+            low = mid;
+            wLow = w;
+            wHigh /= 2;
+        } else {
+            high = mid;
+            wHigh = w;
+            wLow /= 2;
+        }
+    }
+    return low;
+}
+
+} // namespace
+
 void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) {
     if (!v.feasible)
         return;
     const RailPiece p = loaded(piece);
     const double planned = contentsMass(p.load, p.assembly->length);
-    const auto passes = [&](double factor, bool looks, std::string* governs) {
-        const auto r = judgeRail(p, wall, v.option, factor);
-        if (!r.feasible)
-            return false;
-        double worst = 0;
+    const auto usedBy = [&](const RailVerdict& r) {
+        Used u;
+        if (!r.feasible) {
+            u.all = u.strength = 1e6; // such as anchors over their 10 kg
+            u.governs = "anchors";
+            return u;
+        }
         for (const auto& c : r.checks) {
-            if (c.looks && !looks)
-                continue;
-            const double u = c.utilisation() / (c.looks ? 1 : p.strengthLimit);
-            if (u > worst) {
-                worst = u;
-                if (governs)
-                    *governs = c.id;
+            const double x =
+                c.requirement && c.utilisation() <= 1 ? 0 : c.utilisation() / (c.looks ? 1 : p.strengthLimit);
+            if (x > u.all) {
+                u.all = x;
+                u.governs = c.id;
             }
+            if (!c.looks)
+                u.strength = std::max(u.strength, x);
         }
-        return worst <= 1;
+        return u;
     };
-    for (const bool looks : {true, false}) {
-        double low = 0;
-        double high = 1;
-        while (high < 4096 && planned * high < 2000 && passes(high, looks, nullptr)) {
-            low = high;
-            high *= 2;
-        }
-        std::string governs;
-        if (low == 0 && !passes(0, looks, &governs)) {
-            high = 0; // the hand alone or its own weight is too much
-        } else {
-            for (int i = 0; i < 14; ++i) {
-                const double mid = (low + high) / 2;
-                (passes(mid, looks, nullptr) ? low : high) = mid;
-            }
-            passes(high, looks, &governs);
-        }
-        (looks ? v.carryKg : v.carryStrengthKg) = planned * low;
-        if (looks)
-            v.carryGoverns = governs;
-    }
+    const auto used = [&](double factor) { return usedBy(judgeRail(p, wall, v.option, factor)); };
+    const bool asPlanned = contentsMass(piece.load, piece.assembly->length) > 0;
+    const Used now = asPlanned ? usedBy(v) : used(1);
+    const double all = multipleAtLimit([&](double f) { return used(f).all; }, now.all);
+    v.carryKg = planned * all;
+    const Used beyond = used(all * 1.002);
+    v.carryGoverns = beyond.governs;
+    // Strength alone carries at least as much; often the same check governs both.
+    const bool sameCheck = beyond.strength >= 1;
+    v.carryStrengthKg =
+        sameCheck ? v.carryKg
+                  : planned * multipleAtLimit([&](double f) { return used(f).strength; }, now.strength);
 }
 
-std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog, bool metric) {
+std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
+                                  bool metric) {
     std::vector<RailVerdict> out;
     for (const auto& o : railOptions(catalog, metric))
         out.push_back(judgeRail(piece, wall, o));
@@ -616,7 +741,8 @@ std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, 
     const auto rank = [](const RailVerdict& v) {
         const int order[] = {0, 1, 3, 2}; // holds, tight, fails, unknown
         const int status = order[static_cast<int>(v.verdict.status)];
-        const double weakness = v.verdict.status == Status::fails ? v.verdict.utilisation : 0; // the nearest miss first
+        const double weakness =
+            v.verdict.status == Status::fails ? v.verdict.utilisation : 0; // the nearest miss first
         return std::tuple(!v.feasible, status, v.option.kind == RailSupport::anchors, weakness, v.difficulty);
     };
     std::stable_sort(out.begin(), out.end(), [&](const auto& a, const auto& b) { return rank(a) < rank(b); });

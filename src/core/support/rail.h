@@ -1,5 +1,6 @@
 #pragma once
-// A piece held by its back rail: screws into studs, or hollow-wall anchors. Every candidate is judged and ranked.
+// A piece held by its back rail: screws into studs, or hollow-wall anchors. Every candidate is judged and
+// ranked.
 
 #include "assembly/assembly.h"
 #include "catalog/catalog.h"
@@ -25,11 +26,11 @@ struct RailOption {
 /// A railed piece as the strength rules see it. x from the piece's left end.
 struct RailPiece {
     const Assembly* assembly = nullptr;
-    Section section;               ///< across the piece, glued or not
+    Section section;                         ///< across the piece, glued or not
     double glueLineZ = 0, glueLineWidth = 0; ///< mm; width 0 = no glue line to check
     WoodAllowable woodC1, woodC2;
     LoadSpec load;
-    double hand = 220;             ///< N at the front edge
+    double hand = 220; ///< N at the front edge
     SagLimit sagLimit = SagLimit::plain;
     double mass = 0, gravityY = 0; ///< kg, mm from the wall
     double strengthLimit = 1;      ///< 0.6 above a bed
@@ -39,10 +40,10 @@ struct RailPiece {
 };
 /// The wall behind it.
 struct RailWall {
-    double cover = 0;             ///< mm, carries nothing
-    double crush = 0.7;           ///< MPa under the rail's edge
+    double cover = 0;   ///< mm, carries nothing
+    double crush = 0.7; ///< MPa under the rail's edge
     double studG = 0.42, studWidth = 38, studDepth = 89;
-    std::vector<double> studs;    ///< x of the studs behind the rail, mm from the piece's left end
+    std::vector<double> studs; ///< x of the studs behind the rail, mm from the piece's left end
     bool studsKnown = true;
 };
 
@@ -50,8 +51,8 @@ struct RailWall {
 struct RailVerdict {
     RailOption option;
     bool feasible = true;
-    std::string refusal;          ///< why not, when it is not
-    std::vector<double> x;        ///< supports
+    std::string refusal;           ///< why not, when it is not
+    std::vector<double> x;         ///< supports
     std::vector<double> reactions; ///< N, contents and own weight
     std::vector<Check> checks;
     Verdict verdict;
@@ -68,13 +69,16 @@ struct RailVerdict {
 
 /// All options for the unit system, cheapest screw first.
 std::vector<RailOption> railOptions(const Catalog& catalog, bool metric);
-/// Anchor places for a rail between left and right: at least three, at most 400 mm apart, 50 mm from the ends.
+/// Anchor places for a rail between left and right: at least three, at most 400 mm apart, 50 mm from the
+/// ends.
 std::vector<double> anchorPlaces(double left, double right);
 /// Judges one option. `factor` scales the contents.
-RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option, double factor = 1);
+RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
+                      double factor = 1);
 /// Adds carryKg and carryStrengthKg by bisection on the contents (even load when there are none).
 void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall);
 /// All options judged, best first: verdict, then fewer holes, then difficulty, then cost; refused ones last.
-std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog, bool metric);
+std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
+                                  bool metric);
 
 } // namespace owl

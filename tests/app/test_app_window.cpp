@@ -1,0 +1,616 @@
+// The real window, driven by keyboard and mouse; what is asserted is what a person would see.
+#include "app/book_printer.h"
+#include "app/main_window.h"
+#include "support.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPdfWriter>
+#include <QPushButton>
+#include <QSettings>
+#include <QSignalSpy>
+#include <QTableWidget>
+#include <QTemporaryDir>
+#include <filesystem>
+
+using namespace owl;
+
+namespace {
+
+const QString demoPath = QString::fromStdString(test::sourcePath("demo/harbour-lane.owl"));
+
+/// A window with a document of its own; dialogs are answered by the test.
+struct Bench {
+    explicit Bench(bool empty = false) : document(test::shop()), window(&document) {
+        window.askFile = [this](bool, const QString&) { return nextFile; };
+        window.askChoice = [this](const QString& q, const QStringList&) {
+            asked = q;
+            return nextChoice;
+        };
+        window.resize(1280, 800);
+        window.show();
+        if (!empty)
+            document.reset(test::demo(), demoPath);
+        settle();
+    }
+    void settle() {
+        for (int i = 0; i < 4; ++i)
+            QApplication::processEvents();
+    }
+    void go(Station s) {
+        window.goTo(s);
+        settle();
+    }
+    [[nodiscard]] Canvas* canvas() { return window.canvas(); }
+    void typeOnDrawing(const QString& field, const QString& text, Qt::Key end = Qt::Key_Return) {
+        const QRect r = canvas()->fieldRect(field);
+        QVERIFY2(!r.isNull(), qPrintable(field));
+        QTest::mouseClick(canvas(), Qt::LeftButton, {}, r.center());
+        QVERIFY(canvas()->editor()->isVisible());
+        canvas()->editor()->selectAll();
+        QTest::keyClicks(canvas()->editor(), text);
+        QTest::keyClick(canvas()->editor(), end);
+        settle();
+    }
+    [[nodiscard]] QWidget* field(const QString& id) { return window.findChild<Notes*>("notes")->inputOf(id); }
+    [[nodiscard]] QString ledger() { return window.findChild<LedgerLine*>("ledger")->text(); }
+    [[nodiscard]] const Piece& piece() const { return document.project().pieces.front(); }
+    [[nodiscard]] QTableWidget* table() { return window.findChild<QTableWidget*>("stripTable"); }
+    void drag(QWidget* w, QPoint from, QPoint to, bool release = true) {
+        QTest::mousePress(w, Qt::LeftButton, {}, from);
+        const int steps = 6;
+        for (int i = 1; i <= steps; ++i) {
+            const QPoint at = from + (to - from) * i / steps;
+            QMouseEvent move(QEvent::MouseMove, at, w->mapToGlobal(at), Qt::NoButton, Qt::LeftButton,
+                             Qt::NoModifier);
+            QApplication::sendEvent(w, &move);
+        }
+        if (release)
+            QTest::mouseRelease(w, Qt::LeftButton, {}, to);
+        settle();
+    }
+
+    Document document;
+    MainWindow window;
+    QString nextFile, asked;
+    int nextChoice = 1;
+};
+
+} // namespace
+
+class TestWindow : public QObject {
+    Q_OBJECT
+  private slots:
+    void initTestCase() {
+        QCoreApplication::setOrganizationName("upright-owl-test");
+        QCoreApplication::setApplicationName("upright-owl-test");
+        QSettings().clear();
+        setCurrentTheme(ThemeName::day);
+        qApp->setStyleSheet(currentTheme().styleSheet());
+    }
+
+    void everyStationAnswersForTheLedge_data() {
+        QTest::addColumn<int>("station");
+        QTest::addColumn<QString>("drawn");
+        QTest::addColumn<int>("rows");
+        const char* words[] = {"stud at 1\u202F208 mm",
+                               "Blue teapot",
+                               "back rail",
+                               "pine from the old bench",
+                               "wall screw",
+                               "front lip",
+                               "left end cap",
+                               "level line",
+                               "planned"};
+        const int rows[] = {1, 5, 5, 5, 4, 8, 10, 8, 0};
+        for (int i = 0; i < stationCount; ++i)
+            QTest::newRow(stationName(static_cast<Station>(i)))
+                << i << QString::fromUtf8(words[i]) << rows[i];
+    }
+    void everyStationAnswersForTheLedge() {
+        QFETCH(int, station);
+        QFETCH(QString, drawn);
+        QFETCH(int, rows);
+        Bench b;
+        QTest::keyClick(&b.window, static_cast<Qt::Key>(Qt::Key_1 + station), Qt::ControlModifier);
+        b.settle();
+        QCOMPARE(static_cast<int>(b.window.station()), station);
+        QVERIFY2(b.canvas()->description().contains(drawn), qPrintable(b.canvas()->description()));
+        QVERIFY(b.table()->rowCount() >= rows);
+        QVERIFY(b.ledger().contains("margin"));
+        QVERIFY(b.ledger().contains("may carry"));
+    }
+
+    void aDimensionIsTypedOnTheDrawing() {
+        Bench b;
+        b.go(Station::piece);
+        b.typeOnDrawing("ledge.length", "37 5/8");
+        QCOMPARE(ledgeOf(b.piece()).length, Length::mm(955.675));
+        QCOMPARE(b.document.undoName(), QString("Length"));
+        b.typeOnDrawing("ledge.length", "1 m + 20 cm");
+        QCOMPARE(ledgeOf(b.piece()).length, 1200_mm);
+        QTest::keyClick(&b.window, Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(ledgeOf(b.piece()).length, Length::mm(955.675));
+        QTest::keyClick(&b.window, Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+        QCOMPARE(ledgeOf(b.piece()).length, 1200_mm);
+    }
+
+    void nonsenseKeepsTheTextAndSaysWhy() {
+        Bench b;
+        b.go(Station::piece);
+        const Project before = b.document.project();
+        b.typeOnDrawing("ledge.length", "about a metre");
+        QVERIFY(b.canvas()->editor()->isVisible());
+        QCOMPARE(b.canvas()->editor()->text(), QString("about a metre"));
+        auto* wrong = b.canvas()->findChild<QLabel*>("wrong");
+        QVERIFY(wrong->isVisible());
+        QVERIFY(wrong->text().contains("was not understood"));
+        QVERIFY(b.document.project() == before);
+        QTest::keyClick(b.canvas()->editor(), Qt::Key_Escape);
+        QVERIFY(!b.canvas()->editor()->isVisible());
+    }
+
+    void tabGoesToTheNextDimension() {
+        Bench b;
+        b.go(Station::place);
+        b.typeOnDrawing("place.x", "900", Qt::Key_Tab);
+        QVERIFY(b.canvas()->editor()->isVisible());
+        QCOMPARE(pieceLeft(b.document.project(), b.piece()), 900_mm);
+        QTest::keyClick(b.canvas()->editor(), Qt::Key_Escape);
+    }
+
+    void lookingAtARoundedNumberChangesNothing() {
+        Bench b;
+        b.document.apply(
+            {"x", [](Project& p) { ledgeOf(p.pieces.front()).length = Length::nm(955'675'123); }});
+        b.go(Station::piece);
+        const QRect r = b.canvas()->fieldRect("ledge.length");
+        QTest::mouseClick(b.canvas(), Qt::LeftButton, {}, r.center());
+        QTest::keyClick(b.canvas()->editor(), Qt::Key_Return);
+        QCOMPARE(ledgeOf(b.piece()).length.nm(), 955'675'123);
+    }
+
+    void theLedgeIsDraggedAndSnaps() {
+        Bench b;
+        b.go(Station::place);
+        const QRect r = b.canvas()->shapeRect("piece:ledge-1");
+        QVERIFY(!r.isNull());
+        const QPoint from(r.center().x(), r.center().y());
+        // Far to the left and back to a little off the chest's centre line: it comes to rest on it.
+        const Length home = pieceLeft(b.document.project(), b.piece());
+        b.drag(b.canvas(), from, from + QPoint(-70, 30));
+        QVERIFY(pieceLeft(b.document.project(), b.piece()) < home);
+        QVERIFY(b.piece().place.z < 1170_mm);
+        QCOMPARE(b.document.undoName(), QString("Move Hall ledge"));
+        const QRect now = b.canvas()->shapeRect("piece:ledge-1");
+        b.drag(b.canvas(), now.center(), now.center() + QPoint(r.center().x() - now.center().x() + 1, 0));
+        QCOMPARE(pieceLeft(b.document.project(), b.piece()), home);
+        QVERIFY(b.window.message().contains("centred on the yarn chest"));
+        b.document.undo(); // one drag is one step
+        b.document.undo();
+        QVERIFY(b.document.project() == test::demo());
+    }
+
+    void arrowKeysNudge() {
+        Bench b;
+        b.go(Station::place);
+        b.canvas()->setFocus();
+        const Length left = pieceLeft(b.document.project(), b.piece());
+        QTest::keyClick(b.canvas(), Qt::Key_Right);
+        QTest::keyClick(b.canvas(), Qt::Key_Right, Qt::ShiftModifier);
+        QTest::keyClick(b.canvas(), Qt::Key_Up);
+        QCOMPARE(pieceLeft(b.document.project(), b.piece()), left + 11_mm);
+        QCOMPARE(b.piece().place.z, 1171_mm);
+        b.document.undo(); // a row of nudges is one step
+        QVERIFY(b.document.project() == test::demo());
+    }
+
+    void aRemedyIsPreviewedAndApplied() {
+        Bench b;
+        b.document.apply({"away from the studs", [](Project& p) {
+                              ledgeOf(p.pieces.front()).length = 380_mm;
+                              p.pieces.front().place.anchor = Anchor::typed;
+                              p.pieces.front().place.x = 830_mm;
+                          }});
+        b.settle();
+        QVERIFY(b.ledger().contains("not held"));
+        QPushButton* remedy = nullptr;
+        for (auto* button : b.window.findChildren<QPushButton*>())
+            if (button->objectName().startsWith("remedy:misses_studs:"))
+                remedy = button;
+        QVERIFY(remedy);
+        const Project before = b.document.project();
+        QEnterEvent enter(QPointF(2, 2), QPointF(2, 2), QPointF(2, 2));
+        QApplication::sendEvent(remedy, &enter);
+        QVERIFY2(b.ledger().startsWith("with this: "), qPrintable(b.ledger()));
+        QVERIFY(b.document.project() == before); // only a preview
+        QEvent leave(QEvent::Leave);
+        QApplication::sendEvent(remedy, &leave);
+        QVERIFY(!b.ledger().startsWith("with this: "));
+        QTest::mouseClick(remedy, Qt::LeftButton);
+        b.settle();
+        QVERIFY(!(b.document.project() == before));
+        QVERIFY(!b.ledger().contains("not held"));
+        b.document.undo();
+        QVERIFY(b.document.project() == before);
+    }
+
+    void anInputBesideTheDrawingIsTyped() {
+        Bench b;
+        b.go(Station::hold);
+        auto* rows = qobject_cast<QComboBox*>(b.field("hold.rows"));
+        QVERIFY(rows);
+        rows->setCurrentIndex(0);
+        emit rows->activated(0);
+        b.settle();
+        QCOMPARE(b.piece().hold.rows, 1);
+        b.go(Station::cut);
+        auto* kerf = qobject_cast<QLineEdit*>(b.field("wood.kerf"));
+        kerf->setFocus();
+        kerf->selectAll();
+        QTest::keyClicks(kerf, "wide");
+        QTest::keyClick(kerf, Qt::Key_Return);
+        b.settle();
+        QCOMPARE(kerf->text(), QString("wide")); // kept, with its sentence
+        QVERIFY(b.window.message().contains("was not understood"));
+        QCOMPARE(b.document.project().wood.kerf, Length::mm(3.2));
+        kerf->selectAll();
+        QTest::keyClicks(kerf, "1/8 in");
+        QTest::keyClick(kerf, Qt::Key_Return);
+        b.settle();
+        QCOMPARE(b.document.project().wood.kerf, Length::mm(3.175));
+    }
+
+    void thingsAreMovedOnTheShelf() {
+        Bench b;
+        b.go(Station::load);
+        const QRect r = b.canvas()->shapeRect("item:item-2");
+        QVERIFY(!r.isNull());
+        b.drag(b.canvas(), r.center(), r.center() + QPoint(40, 0));
+        QVERIFY(b.piece().load.items[1].x > 400_mm);
+        b.drag(b.canvas(), b.canvas()->shapeRect("item:item-2").center(),
+               QPoint(b.canvas()->width() + 400, r.center().y()));
+        QVERIFY(b.piece().load.items[1].x + b.piece().load.items[1].width <=
+                ledgeOf(b.piece()).length); // it cannot fall off
+    }
+
+    void aBoardIsLeftOutByAClick() {
+        Bench b;
+        b.go(Station::wood);
+        const QRect r = b.canvas()->shapeRect("stock:rack-1");
+        QVERIFY(!r.isNull());
+        const double before = b.document.plan().cost;
+        QTest::mouseClick(b.canvas(), Qt::LeftButton, {}, r.center());
+        b.settle();
+        QVERIFY(b.document.project().wood.leftOut.contains("rack-1"));
+        QVERIFY(b.document.plan().cost > before);
+    }
+
+    void cutsAndStepsAreTickedOff() {
+        Bench b;
+        b.go(Station::cut);
+        b.table()->item(0, 0)->setCheckState(Qt::Checked);
+        b.settle();
+        QCOMPARE(b.document.project().done.size(), std::size_t(1));
+        QCOMPARE(b.table()->item(0, 0)->checkState(), Qt::Checked);
+        b.table()->setCurrentCell(1, 1);
+        b.settle();
+        QVERIFY(b.canvas()->description().size() > 20);
+        b.go(Station::build);
+        b.table()->item(2, 0)->setCheckState(Qt::Checked);
+        b.settle();
+        QVERIFY(test::words(stationState(b.document.project(), b.document.plan(), "ledge-1", Station::build))
+                    .startsWith("1 of "));
+    }
+
+    void theWorkingOpensWithW() {
+        Bench b;
+        QTest::keyClick(&b.window, Qt::Key_W);
+        b.settle();
+        auto* card = b.window.findChild<WorkingCard*>();
+        QVERIFY(card->isVisible());
+        QVERIFY(card->text().contains("Source:"));
+        QVERIFY(card->text().contains("="));
+        card->hide();
+    }
+
+    void theFinderRunsWhatItFinds() {
+        Bench b;
+        QTest::keyClick(&b.window, Qt::Key_K, Qt::ControlModifier);
+        auto* finder = b.window.findChild<Finder*>();
+        QVERIFY(finder->isVisible());
+        QTest::keyClicks(finder->input(), "sag looks");
+        QCOMPARE(finder->list()->count(), 1);
+        QTest::keyClick(finder->input(), Qt::Key_Return);
+        b.settle();
+        QCOMPARE(b.window.station(), Station::hold);
+        QVERIFY(!finder->isVisible());
+        QTest::keyClick(&b.window, Qt::Key_K, Qt::ControlModifier);
+        QTest::keyClicks(finder->input(), "xyzzy");
+        QCOMPARE(finder->list()->item(0)->text(), QString("Nothing by that name."));
+        QTest::keyClick(finder->input(), Qt::Key_Escape);
+    }
+
+    void twoClicksFromNothingToAnAnswer() {
+        Bench b(true);
+        auto* page = b.window.findChild<QWidget*>("emptyState");
+        QVERIFY(page->isVisible());
+        auto* tile = b.window.findChild<QPushButton*>("kind:ledge");
+        QTest::mouseClick(tile, Qt::LeftButton);
+        b.settle();
+        QCOMPARE(b.document.project().pieces.size(), std::size_t(1));
+        QVERIFY(b.ledger().contains("margin"));
+        QVERIFY(!b.document.plan().blocked());
+        QTest::keyClick(&b.window, Qt::Key_Z, Qt::ControlModifier);
+        b.settle();
+        QVERIFY(b.window.findChild<QWidget*>("emptyState")->isVisible());
+    }
+
+    void fromAnEmptyProjectToABookWithoutTouchingAFile() {
+        Bench b(true);
+        QTest::mouseClick(b.window.findChild<QPushButton*>("kind:ledge"), Qt::LeftButton);
+        b.settle();
+        b.typeOnDrawing("ledge.length", "1200");
+        b.typeOnDrawing("place.z", "1250");
+        b.go(Station::piece);
+        b.typeOnDrawing("ledge.depth", "100");
+        QTemporaryDir dir;
+        b.nextFile = dir.filePath("my ledge.pdf");
+        QTest::keyClick(&b.window, Qt::Key_E, Qt::ControlModifier);
+        b.settle();
+        QVERIFY2(b.window.message().startsWith("Written beside"), qPrintable(b.window.message()));
+        for (const char* f : {"my ledge.pdf", "my ledge plan.json", "my ledge cut-job.json",
+                              "my ledge cut list.csv", "my ledge shopping.csv", "my ledge wall marks.csv"})
+            QVERIFY2(QFileInfo(dir.filePath(f)).size() > 50, f);
+    }
+
+    void savedAndOpenedAgain() {
+        Bench b;
+        b.go(Station::piece);
+        b.typeOnDrawing("ledge.length", "1300");
+        QVERIFY(b.document.modified());
+        QVERIFY(b.window.windowTitle().contains("*"));
+        QTemporaryDir dir;
+        b.nextFile = dir.filePath("hall");
+        QTest::keyClick(&b.window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+        QVERIFY(!b.document.modified());
+        QVERIFY(QFile::exists(dir.filePath("hall.owl")));
+        const std::string bytes = test::textOf(dir.filePath("hall.owl").toStdString());
+        QTest::keyClick(&b.window, Qt::Key_S, Qt::ControlModifier);
+        QCOMPARE(test::textOf(dir.filePath("hall.owl").toStdString()), bytes);
+        Bench other(true);
+        other.window.openFile(dir.filePath("hall.owl"));
+        QCOMPARE(ledgeOf(other.piece()).length, 1300_mm);
+        QVERIFY(QSettings().value("recent").toStringList().contains(dir.filePath("hall.owl")));
+    }
+
+    void aFailedSaveLosesNothing() {
+        Bench b;
+        b.go(Station::piece);
+        b.typeOnDrawing("ledge.length", "1300");
+        b.nextFile = "/nowhere/at/all.owl";
+        QTest::keyClick(&b.window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+        QVERIFY2(b.window.message().contains("it cannot be written here"), qPrintable(b.window.message()));
+        QVERIFY(b.document.modified());
+        QCOMPARE(ledgeOf(b.piece()).length, 1300_mm);
+    }
+
+    void aBadFileLeavesTheOpenOneAsItWas_data() {
+        QTest::addColumn<QByteArray>("bytes");
+        QTest::newRow("truncated") << QByteArray(test::textOf(demoPath.toStdString()).substr(0, 900).c_str());
+        QTest::newRow("foreign") << QByteArray("%PDF-1.7 something");
+        QTest::newRow("empty") << QByteArray();
+        QTest::newRow("newer") << QByteArray("{\"format\":\"upright-owl-project\",\"version\":7}");
+    }
+    void aBadFileLeavesTheOpenOneAsItWas() {
+        QFETCH(QByteArray, bytes);
+        Bench b;
+        QTemporaryDir dir;
+        QFile f(dir.filePath("bad.owl"));
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write(bytes);
+        f.close();
+        b.window.openFile(f.fileName());
+        QVERIFY2(b.window.message().startsWith("bad.owl: "), qPrintable(b.window.message()));
+        QVERIFY(b.document.project() == test::demo());
+        QCOMPARE(b.document.path(), demoPath);
+    }
+
+    void closingAsksOnlyWhenThereIsSomethingToLose() {
+        Bench b;
+        b.asked.clear();
+        QVERIFY(b.window.close());
+        QVERIFY(b.asked.isEmpty());
+        Bench c;
+        c.go(Station::piece);
+        c.typeOnDrawing("ledge.length", "1300");
+        c.nextChoice = 2; // stay
+        QVERIFY(!c.window.close());
+        QVERIFY(c.asked.contains("Save the changes"));
+        c.nextChoice = 1;
+        QVERIFY(c.window.close());
+    }
+
+    void editsSurviveACrash() {
+        QTemporaryDir dir;
+        const QString journal = dir.filePath("journal.owl");
+        {
+            Document d(test::shop());
+            d.setJournal(journal);
+            d.reset(test::demo(), demoPath);
+            d.apply({"longer", [](Project& p) { ledgeOf(p.pieces.front()).length = 1333_mm; }});
+        } // gone without saving
+        Document d(test::shop());
+        d.setJournal(journal);
+        QVERIFY(d.journalWaits());
+        MainWindow w(&d);
+        w.show();
+        auto* take = w.findChild<QPushButton*>("restoreJournal");
+        QVERIFY(take && take->isVisible());
+        QTest::mouseClick(take, Qt::LeftButton);
+        QCOMPARE(ledgeOf(d.project().pieces.front()).length, 1333_mm);
+        QVERIFY(d.modified());
+        QCOMPARE(d.path(), demoPath);
+        w.askChoice = [](const QString&, const QStringList&) { return 1; };
+        w.close();
+        QVERIFY(!QFile::exists(journal));
+    }
+
+    void mergedEditsAreOneStepAndMayVanish() {
+        Document d(test::shop());
+        d.reset(test::demo(), {});
+        const auto setZ = [](int z) {
+            return Edit{"Move", [z](Project& p) { p.pieces.front().place.z = Length::mm(z); }};
+        };
+        d.apply(setZ(1200), "drag");
+        d.apply(setZ(1210), "drag");
+        d.apply(setZ(1220), "drag");
+        d.endMerge();
+        d.apply(setZ(1300), "drag");
+        d.undo();
+        QCOMPARE(d.project().pieces.front().place.z, 1220_mm);
+        d.undo();
+        QCOMPARE(d.project().pieces.front().place.z, 1170_mm);
+        QVERIFY(!d.canUndo());
+        d.apply(setZ(1200), "drag");
+        d.apply(setZ(1170), "drag"); // back where it began
+        QVERIFY(!d.canUndo());
+        d.apply(setZ(1170));
+        QVERIFY(!d.canUndo()); // nothing changed, no step
+    }
+
+    void piecesAreAddedCopiedAndRemoved() {
+        Bench b;
+        QTest::keyClick(&b.window, Qt::Key_D, Qt::ControlModifier);
+        b.settle();
+        QCOMPARE(b.document.project().pieces.size(), std::size_t(2));
+        QCOMPARE(b.window.piece(), QString("ledge-2"));
+        QCOMPARE(b.document.project().pieces[1].place.z, b.document.project().pieces[0].place.z + 400_mm);
+        QTest::mouseClick(b.window.findChild<Perch*>("perch"), Qt::LeftButton, {},
+                          b.window.findChild<Perch*>("perch")->pieceRect(0).center());
+        QCOMPARE(b.window.piece(), QString("ledge-1"));
+        QTest::keyClick(&b.window, Qt::Key_L, Qt::ControlModifier);
+        QCOMPARE(b.document.project().pieces.size(), std::size_t(3));
+        QTest::keyClick(&b.window, Qt::Key_Backspace, Qt::ControlModifier);
+        QCOMPARE(b.document.project().pieces.size(), std::size_t(2));
+    }
+
+    void unitsTurnWithoutTouchingLengths() {
+        Bench b;
+        b.go(Station::piece);
+        const Length before = ledgeOf(b.piece()).length;
+        QTest::keyClick(&b.window, Qt::Key_U, Qt::ControlModifier);
+        b.settle();
+        QVERIFY2(b.canvas()->description().contains(QString::fromUtf8("55\u202F⅞")),
+                 qPrintable(b.canvas()->description()));
+        QCOMPARE(ledgeOf(b.piece()).length, before);
+        b.typeOnDrawing("ledge.length", "48");
+        QCOMPARE(ledgeOf(b.piece()).length, Length::inches(48));
+    }
+
+    void anEntryIsWrittenInTheLog() {
+        Bench b;
+        b.go(Station::log);
+        auto* add = qobject_cast<QPushButton*>(b.field("log.add"));
+        QTest::mouseClick(add, Qt::LeftButton);
+        b.settle();
+        QCOMPARE(b.document.project().log.size(), std::size_t(1));
+        auto* hours = qobject_cast<QLineEdit*>(b.field("log.entry-1.hours"));
+        hours->selectAll();
+        hours->setFocus();
+        QTest::keyClicks(hours, "9.5");
+        QTest::keyClick(hours, Qt::Key_Return);
+        b.settle();
+        QCOMPARE(b.document.project().log.front().hours, 9.5);
+        QVERIFY(b.canvas()->description().contains("9.5 h"));
+        QCOMPARE(b.table()->rowCount(), 1);
+    }
+
+    void noControlIsWithoutAName() {
+        Bench b;
+        for (int i = 0; i < stationCount; ++i) {
+            b.go(static_cast<Station>(i));
+            for (auto* w : b.window.findChildren<QWidget*>()) {
+                const bool input = qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w);
+                if (input && w->isVisible() && !w->objectName().startsWith("qt_"))
+                    QVERIFY2(!w->accessibleName().isEmpty() || w->objectName() == "finderInput",
+                             qPrintable(w->objectName()));
+            }
+            QVERIFY(!b.canvas()->accessibleName().isEmpty());
+        }
+    }
+
+    void wordsCanBeReadInBothThemes_data() {
+        QTest::addColumn<int>("name");
+        QTest::newRow("day") << int(ThemeName::day);
+        QTest::newRow("dusk") << int(ThemeName::dusk);
+        QTest::newRow("paper") << int(ThemeName::paper);
+    }
+    void wordsCanBeReadInBothThemes() {
+        QFETCH(int, name);
+        const Theme& t = theme(static_cast<ThemeName>(name));
+        for (const QColor& ground : {t.paper, t.surface})
+            for (const QColor& words : {t.ink, t.soft, t.holds, t.near, t.fails, t.info, t.accentText})
+                QVERIFY2(contrast(words, ground) >= 4.5, qPrintable(QString("%1 on %2: %3")
+                                                                        .arg(words.name(), ground.name())
+                                                                        .arg(contrast(words, ground))));
+        QVERIFY(contrast(t.barText, t.bar) >= 4.5);
+        QVERIFY(contrast(t.barSoft, t.bar) >= 4.5);
+        QVERIFY(contrast(t.accentText, t.raised) >= 4.5);
+        QVERIFY(contrast(t.onAccent, t.accent) >= 4.5);
+    }
+
+    void verdictsDifferWithoutColour() {
+        QList<QImage> marks;
+        for (const Status s : {Status::holds, Status::tight, Status::fails, Status::unknown}) {
+            QImage image(48, 48, QImage::Format_ARGB32_Premultiplied);
+            image.fill(Qt::white);
+            QPainter p(&image);
+            paintFeather(p, QRectF(4, 4, 40, 40), s, Qt::black);
+            p.end();
+            for (const QImage& other : marks)
+                QVERIFY(image != other);
+            marks << image;
+        }
+    }
+
+    void theThemeTurns() {
+        Bench b;
+        QTest::keyClick(&b.window, Qt::Key_T, Qt::ControlModifier);
+        QCOMPARE(currentTheme().name, ThemeName::dusk);
+        QTest::keyClick(&b.window, Qt::Key_T, Qt::ControlModifier);
+        QCOMPARE(currentTheme().name, ThemeName::day);
+    }
+
+    void theBookIsPrinted() {
+        QTemporaryDir dir;
+        const Project d = test::demo();
+        const Plan p = test::planOf(d);
+        const QString file = dir.filePath("book.pdf");
+        QVERIFY(!writeBookPdf(file, d, p));
+        QFile f(file);
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        QVERIFY(f.read(5) == "%PDF-");
+        QVERIFY(f.size() > 40'000);
+        QVERIFY(writeBookPdf("/nowhere/book.pdf", d, p)->contains("it cannot be written here"));
+        QPdfWriter pdf(dir.filePath("again.pdf"));
+        QVERIFY(printBook(pdf, buildBook(d, p), "footer") >= 7);
+    }
+
+    void theSmallestWindowStillWorks() {
+        Bench b;
+        b.window.resize(1024, 700);
+        b.settle();
+        for (int i = 0; i < stationCount; ++i) {
+            b.go(static_cast<Station>(i));
+            QVERIFY(b.canvas()->height() >= 160);
+            QVERIFY(b.canvas()->width() >= 400);
+        }
+    }
+};
+
+QTEST_MAIN(TestWindow)
+#include "test_app_window.moc"
