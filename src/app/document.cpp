@@ -5,6 +5,7 @@
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
+#include <QLocale>
 
 namespace owl {
 
@@ -71,6 +72,7 @@ std::pair<Project, Plan> Document::preview(const Edit& edit) const {
 
 void Document::reset(Project project, const QString& path) {
     project_ = std::move(project);
+    project_.style.decimalComma = QLocale().decimalPoint() == QLatin1String(",");
     saved_ = project_;
     path_ = path;
     undo_.clear();

@@ -69,14 +69,17 @@ int main(int argc, char** argv) {
     const QCommandLineOption shot("shot", "Write a picture of the window to FILE and end.", "FILE");
     const QCommandLineOption shots(
         "shots", "Write pictures of all stations, their names beginning with PREFIX, and end.", "PREFIX");
+    const QCommandLineOption empty("empty", "Begin with an empty project.");
     const QCommandLineOption dusk("dusk", "Begin in the dark theme.");
-    parser.addOptions({demo, book, shot, shots, dusk});
+    parser.addOptions({demo, book, shot, shots, empty, dusk});
     parser.process(app);
 
     QSettings settings;
     QString path = parser.positionalArguments().value(0);
     const bool first = !settings.contains("last");
-    if (path.isEmpty() && (parser.isSet(demo) || (first && !parser.isSet(book))))
+    if (parser.isSet(empty))
+        path.clear();
+    else if (path.isEmpty() && (parser.isSet(demo) || (first && !parser.isSet(book))))
         path = demoFile;
     else if (path.isEmpty() && QFileInfo::exists(settings.value("last").toString()))
         path = settings.value("last").toString();

@@ -808,6 +808,7 @@ void MainWindow::newFrom(const QString& kind) {
         say(words(p.error()), true);
         return;
     }
+    p->style.decimalComma = QLocale().decimalPoint() == QLatin1String(",");
     const Project fresh = std::move(*p);
     if (doc_->project().walls.empty() && doc_->project().pieces.empty()) {
         doc_->apply({tr("New ledge").toStdString(), [fresh](Project& q) { q = fresh; }});

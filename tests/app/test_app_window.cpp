@@ -32,6 +32,7 @@ struct Bench {
         };
         window.resize(1280, 800);
         window.show();
+        QApplication::setActiveWindow(&window); // a bare X server has nobody to give it the keyboard
         if (!empty)
             document.reset(test::demo(), demoPath);
         settle();

@@ -337,7 +337,9 @@ std::string writeProject(const Project& project) {
     if (!project.source)
         return fresh.dump(2) + "\n";
     // Nothing changed since it was read: the very bytes.
-    const auto original = readProject(project.source->text, "source");
+    auto original = readProject(project.source->text, "source");
+    if (original)
+        original->style.decimalComma = project.style.decimalComma; // the reader's own habit, not the file's
     if (original && *original == project)
         return project.source->text;
     json out = merged(project.source->json, fresh);
