@@ -28,7 +28,9 @@ QString words(const std::string& s) {
 class KindTile : public QPushButton {
   public:
     KindTile(const QString& name, Drawing drawing) : drawing_(std::move(drawing)), name_(name) {
-        setFixedSize(230, 150);
+        setStyleSheet(
+            "min-width:230px;max-width:230px;min-height:150px;max-height:150px"); // the sheet's button height
+                                                                                  // is too low
         setAccessibleName(name);
         setCursor(Qt::PointingHandCursor);
     }
@@ -413,6 +415,9 @@ void MainWindow::refresh() {
     const bool empty = p.pieces.empty();
     stack_->setCurrentIndex(empty ? 1 : 0);
     notes_->setVisible(!empty);
+    for (auto* b : findChildren<QPushButton*>())
+        if (const QString a = b->property("action").toString(); a == "copyPiece" || a == "removePiece")
+            b->setVisible(!empty);
     QStringList states;
     for (int i = 0; i < stationCount; ++i)
         states << (empty

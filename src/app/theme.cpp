@@ -212,8 +212,8 @@ QFrame#card { background: %3; border: 1px solid %4; border-radius: 8px; } QLabel
 QLabel#cardText { color: %5; font-size: 12px; }
 QTableWidget { background: transparent; border: 0; gridline-color: transparent; alternate-background-color: transparent; selection-background-color: %7; selection-color: %2; }
 QTableWidget::item { padding: 0 6px; border: 0; } QTableWidget::item:selected { background: %7; color: %2; }
-QTableWidget::indicator { width: 13px; height: 13px; border: 1px solid %4; border-radius: 3px; background: %3; }
-QTableWidget::indicator:checked { background: %6; border-color: %6; }
+QTableWidget::indicator, QCheckBox::indicator { width: 13px; height: 13px; border: 1px solid %4; border-radius: 3px; background: %3; }
+QTableWidget::indicator:checked, QCheckBox::indicator:checked { background: %6; border-color: %6; }
 QTableCornerButton::section { background: transparent; border: 0; } QWidget#perch { background: %1; }
 QHeaderView { background: transparent; } QHeaderView::section { background: transparent; border: 0; color: %5; font-size: 11px; padding: 1px 6px; }
 QScrollBar:vertical { background: transparent; width: 9px; } QScrollBar::handle:vertical { background: %4; border-radius: 4px; min-height: 24px; }

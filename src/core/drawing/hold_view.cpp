@@ -59,14 +59,14 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
             drawScrew(pen, H - z.mm(), front, tip, studs ? h->option.screw->d : 8);
         }
         if (studs) {
-            pen.dimension({-cover - h->pen, bottom + 14}, {-cover, bottom + 14},
+            pen.dimension({-cover - h->pen, bottom + 26}, {-cover, bottom + 26},
                           formatNumber(Length::mm(h->pen), project.style));
-            auto& t = pen.text({-cover - h->pen, bottom + 14}, "in the stud", Tone::soft, 11);
+            auto& t = pen.text({-cover - h->pen, bottom + 26}, "in the stud", Tone::soft, 11);
             t.align = Align::right;
             t.dx = -6;
         }
     }
-    pen.dimension({0, bottom + 14}, {D, bottom + 14}, formatNumber(a.depth, project.style), "ledge.depth");
+    pen.dimension({0, bottom + 26}, {D, bottom + 26}, formatNumber(a.depth, project.style), "ledge.depth");
     // Forces: length by size, the largest 60 mm.
     const double load = (pp->contents + pp->mass) * gravity;
     const double big = std::max(pp->hand, load);
@@ -93,7 +93,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
         t.dy = -9;
         t.bold = true;
     }
-    pen.extent({-cover - stud, std::min(top, -80.0)}, {D + 30, bottom + 14});
+    pen.extent({-cover - stud, std::min(top, -80.0)}, {D + 30, bottom + 26});
     d.marginBottom = 26;
     d.marginTop = 26;
     d.marginRight = 60;

@@ -114,8 +114,8 @@ std::string formatDecimal(double value, int digits, const NumberStyle& style) {
 
 std::string formatSmall(double mm, const NumberStyle& style) {
     if (mm > 0 && mm < 0.005)
-        return style.units == Units::metric ? "under " + formatDecimal(0.01, 2, style) + " mm"
-                                            : "under " + formatDecimal(0.001, 3, style) + " in";
+        return style.units == Units::metric ? "< " + formatDecimal(0.01, 2, style) + " mm"
+                                            : "< " + formatDecimal(0.001, 3, style) + " in";
     if (style.units == Units::metric)
         return formatDecimal(mm, mm < 1 ? 2 : 1, style) + " mm";
     return formatDecimal(mm / 25.4, mm < 2.54 ? 3 : 2, style) + " in";

@@ -72,7 +72,7 @@ class Book {
                                 "Sag in years {} of {}. Checked: {}. Not checked: what the wall hides.",
                                 say(pp.assembly().length), say(pp.assembly().depth),
                                 say(pp.assembly().height), statusName(h->verdict.status), h->verdict.reserve,
-                                h->verdict.governs, gradeName(h->verdict.grade),
+                                titleOf(*h, h->verdict.governs), gradeName(h->verdict.grade),
                                 formatMass(pp.contents, project_.style),
                                 formatMass(std::floor(h->carryKg), project_.style),
                                 formatSmall(h->worst.sag, project_.style),
@@ -95,6 +95,13 @@ class Book {
         add(BlockKind::small, fmt::format("Together {:.2f} (prices are the shop list's; the list that ships "
                                           "with the program is invented). Hands-on time about {:.1f} hours.",
                                           plan_.cost, plan_.hours));
+    }
+
+    static std::string titleOf(const RailVerdict& h, const std::string& id) {
+        for (const auto& c : h.checks)
+            if (c.id == id)
+                return c.title;
+        return id;
     }
 
     static std::string checkNames(const RailVerdict& h) {
@@ -212,6 +219,7 @@ class Book {
         add(BlockKind::title, nameOf(pp) + ": hang sheet");
         WallViewOptions o;
         o.marks = true;
+        o.advice = false;
         picture(wallView(project_, plan_, pp.id, o), 105);
         Block& t = table({"", "what", "from the corner", "from the floor", "from its end", "from its top",
                           "bit", "depth", "into"},
@@ -257,7 +265,7 @@ class Book {
         for (const auto& s : pp.supports)
             t.rows.push_back({s.option.name, s.feasible ? statusName(s.verdict.status) : "refused",
                               s.feasible ? fmt::format("{:.1f}", s.verdict.reserve) : "—",
-                              s.feasible ? "governed by " + s.verdict.governs : s.refusal});
+                              s.feasible ? "governed by " + titleOf(s, s.verdict.governs) : s.refusal});
     }
 
     const Project& project_;
