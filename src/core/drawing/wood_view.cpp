@@ -60,11 +60,30 @@ class BoardPainter {
         const double k = plan_.cutJob.kerf.mm();
         pen_.rect(t + (p.x + p.length).mm(), y + p.y.mm(), k, p.width.mm(), Tone::kerf);
         pen_.rect(t + p.x.mm(), y + (p.y + p.width).mm(), p.length.mm(), k, Tone::kerf);
-        pen_.text({t + (p.x + p.length / 2).mm(), y + (p.y + p.width / 2).mm()},
-                  fmt::format("{}  {} × {}", plan_.partName(p.part), formatNumber(p.length, project_.style),
-                              formatNumber(p.width, project_.style)),
-                  Tone::text, 11)
+        pen_.text({t + (p.x + p.length / 2).mm(), y + (p.y + p.width / 2).mm()}, label(p), Tone::text, 11)
             .id = "cutpart:" + p.part;
+    }
+
+    /// Name and size where there is room at about 700 px for the longest board, else the name, else its
+    /// initials.
+    [[nodiscard]] std::string label(const Placed& p) const {
+        double longest = 1;
+        for (const auto& b : plan_.cut.boards)
+            if (const StockItem* s = stockOf(plan_, b.stock))
+                longest = std::max(longest, s->length.mm());
+        const double letters = p.length.mm() / longest * 700 / 6.4;
+        const std::string name = plan_.partName(p.part);
+        const std::string whole = fmt::format("{}  {} × {}", name, formatNumber(p.length, project_.style),
+                                              formatNumber(p.width, project_.style));
+        if (static_cast<double>(whole.size()) < letters)
+            return whole;
+        if (static_cast<double>(name.size()) < letters)
+            return name;
+        std::string initials;
+        for (std::size_t i = 0; i < name.size(); ++i)
+            if (name[i] != ' ' && name[i] != '(' && (i == 0 || name[i - 1] == ' '))
+                initials += name[i];
+        return initials;
     }
 
     void sawLine(const SawCut& c, double t, double y) {
