@@ -6,6 +6,7 @@
 #include <QCommandLineParser>
 #include <QDir>
 #include <QFileInfo>
+#include <QMessageBox>
 #include <QSettings>
 #include <QStandardPaths>
 #include <cstdio>
@@ -49,13 +50,33 @@ void takeShots(owl::MainWindow& window, const QString& prefix) {
     }
 }
 
+/// An exception that reaches the event loop is a defect of the program: the edits so far are in the journal,
+/// the person is told, and the window goes on.
+class Application : public QApplication {
+  public:
+    using QApplication::QApplication;
+    bool notify(QObject* receiver, QEvent* event) override {
+        try {
+            return QApplication::notify(receiver, event);
+        } catch (const std::exception& e) {
+            std::fprintf(stderr, "A defect of this program: %s\n", e.what());
+            QMessageBox::warning(
+                nullptr, tr("Upright Owl"),
+                tr("Something went wrong in the program (%1). Your edits are kept in its journal; "
+                   "save under a new name and start again.")
+                    .arg(QString::fromUtf8(e.what())));
+            return false;
+        }
+    }
+};
+
 } // namespace
 
 int main(int argc, char** argv) {
     for (int i = 1; i < argc; ++i) // paper and pictures need no screen
         if (QByteArray(argv[i]) == "--book" && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
             qputenv("QT_QPA_PLATFORM", "offscreen");
-    QApplication app(argc, argv);
+    Application app(argc, argv);
     QApplication::setApplicationName("upright-owl");
     QApplication::setOrganizationName("upright-owl");
     QApplication::setApplicationVersion("0.1.0");

@@ -118,6 +118,8 @@ class TestProject : public QObject {
         row("empty file", "", "f.owl: the file is empty.");
         row("foreign text", "Dear diary",
             "f.owl: line 1 is not JSON, so this is not a project of this program or it is damaged.");
+        row("a number beyond all numbers", R"({"format":"upright-owl-project","version":1,"x":1e999})",
+            "f.owl: a number in it is too large to be read.");
         row("other JSON", "{\"format\":\"recipe\"}",
             "f.owl: this is not an Upright Owl project: \"format\" must be \"upright-owl-project\".");
         row("a list", "[1,2]",

@@ -284,6 +284,8 @@ std::string firstFault(const std::string& file, const std::string& text) {
                    : fmt::format("{}: line {} is not JSON, so this is not a project of this program or it is "
                                  "damaged.",
                                  file, line);
+    } catch (const json::exception&) {
+        return file + ": a number in it is too large to be read.";
     }
     return file + ": it could not be read.";
 }
