@@ -17,5 +17,14 @@ install_dependencies() {
 
 build_release() {
     say "building"
-    (cd "$here" && { [ -f build/release/build.ninja ] || cmake --preset release >/dev/null; } && cmake --build --preset release | tail -n 1)
+    local log="$here/build/build.log"
+    mkdir -p "$here/build"
+    if (cd "$here" && { [ -f build/release/build.ninja ] || cmake --preset release; } && cmake --build --preset release) >"$log" 2>&1; then
+        tail -n 1 "$log"
+    else
+        grep -E 'error|Error|FAILED' "$log" | head -n 20
+        tail -n 3 "$log"
+        say "the build failed; all of it is in build/build.log"
+        return 1
+    fi
 }

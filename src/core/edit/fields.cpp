@@ -237,7 +237,8 @@ class Collector {
             for (auto& q : p.pieces) {
                 if (q.id != id)
                     continue;
-                q.place.x = pieceLeft(p, q); // stays where it is until a number is typed
+                if (key == "typed" && q.place.anchor != Anchor::typed)
+                    q.place.x = pieceLeft(p, q); // stays where it is until a number is typed
                 q.place.anchor = key == "wall"    ? Anchor::wallCentre
                                  : key == "typed" ? Anchor::typed
                                                   : Anchor::furnitureCentre;
