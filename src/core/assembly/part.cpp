@@ -24,4 +24,13 @@ Cell Part::bounds() const {
     return {low, {high.x - low.x, high.y - low.y, high.z - low.z}};
 }
 
+std::string Part::reasons() const {
+    std::string out;
+    for (const auto& w : why)
+        out += (out.empty() ? "" : "; ") + w;
+    for (const auto& f : features)
+        out += "; " + f.kind + ": " + f.text;
+    return out;
+}
+
 } // namespace owl

@@ -42,6 +42,8 @@ struct Part {
     [[nodiscard]] double volume() const;
     /// Smallest and largest corner of the solid.
     [[nodiscard]] Cell bounds() const;
+    /// Why it has its size and what is cut into it, in one line.
+    [[nodiscard]] std::string reasons() const;
 };
 
 } // namespace owl

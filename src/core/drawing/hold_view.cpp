@@ -1,3 +1,4 @@
+#include "drawing/items.h"
 #include "drawing/views.h"
 
 #include <algorithm>
@@ -123,13 +124,8 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
         auto& t = pen.text({x, -reach}, formatNumber(centre, project.style), Tone::soft, 11);
         t.dy = -9;
     }
-    for (const auto& p : a.parts) {
-        const Cell b = p.bounds();
-        auto& s = pen.rect(b.at.x.mm(), H - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
-                           p.grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
-        s.grain = p.grain == GrainAxis::x ? 0 : -1;
-        s.tip = p.name;
-    }
+    for (const auto& p : a.parts)
+        drawPartFront(pen, p, 0, H);
     const RailVerdict* h = pp->hold();
     if (h && h->feasible)
         for (std::size_t i = 0; i < h->x.size(); ++i) {

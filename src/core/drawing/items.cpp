@@ -159,4 +159,14 @@ void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double
     }
 }
 
+Shape& drawPartFront(Pen& pen, const Part& part, double x, double y) {
+    const Cell b = part.bounds();
+    const bool along = part.grain == GrainAxis::x;
+    auto& s = pen.rect(x + b.at.x.mm(), y - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
+                       along ? Tone::woodFace : Tone::woodEnd, Tone::outline);
+    s.grain = along ? 0 : -1;
+    s.tip = part.name;
+    return s;
+}
+
 } // namespace owl

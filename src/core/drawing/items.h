@@ -1,4 +1,5 @@
 #pragma once
+#include "assembly/part.h"
 #include "drawing/drawing.h"
 #include "load/load_spec.h"
 
@@ -10,4 +11,6 @@ void drawPerson(Pen& pen, double x, double y, double height);
 /// Furniture in front of a wall by kind, lower left corner at (x, y).
 void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double w, double h,
                    const std::string& id);
+/// A part as seen from the front of its piece, whose left end is at x and whose bottom at y.
+Shape& drawPartFront(Pen& pen, const Part& part, double x, double y);
 } // namespace owl

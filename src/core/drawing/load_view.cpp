@@ -19,15 +19,8 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
     for (const auto& i : piece->load.items)
         tall = std::max(tall, i.height.mm() + 20);
     const double surface = -a.surfaceZ.mm();
-    const auto drawPart = [&](const Part& p) {
-        const Cell b = p.bounds();
-        auto& s = pen.rect(b.at.x.mm(), -(b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
-                           p.grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
-        s.grain = p.grain == GrainAxis::x ? 0 : -1;
-        s.tip = p.name;
-    };
     if (const Part* back = a.find("back"))
-        drawPart(*back);
+        drawPartFront(pen, *back, 0, 0);
     std::size_t n = 0;
     for (const auto& i : piece->load.items) {
         drawItem(pen, i, i.x.mm(), surface, n, "item:" + i.id);
@@ -40,7 +33,7 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
     }
     for (const auto& p : a.parts)
         if (p.id != "back")
-            drawPart(p);
+            drawPartFront(pen, p, 0, 0);
     // The even load as a row of arrows, the hand as one strong arrow at its worst place.
     if (piece->load.kgPerM > 0) {
         const int arrows = std::clamp(static_cast<int>(L / 90), 4, 60);

@@ -317,14 +317,8 @@ Drawing frontView(const Project& project, const Plan& plan, const std::string& p
         const auto front = [](const Part* p) { return p->bounds().at.y + p->bounds().size.y; };
         return front(x) < front(y);
     });
-    for (const Part* p : order) {
-        const Cell b = p->bounds();
-        auto& s = pen.rect(b.at.x.mm(), H - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
-                           p->grain == GrainAxis::x ? Tone::woodFace : Tone::woodEnd, Tone::outline);
-        s.grain = p->grain == GrainAxis::x ? 0 : -1;
-        s.id = "part:" + p->id;
-        s.tip = p->name;
-    }
+    for (const Part* p : order)
+        drawPartFront(pen, *p, 0, H).id = "part:" + p->id;
     for (const auto& j : a.joints)
         for (const auto& f : j.spots)
             if (j.drivenFrom == "below" || j.drivenFrom == "behind") {

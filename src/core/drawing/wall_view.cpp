@@ -138,12 +138,8 @@ class WallPainter {
         std::size_t n = 0;
         // Back to front: the rail, what stands before it, then base, lip and caps.
         const auto part = [&](const Part& p) {
-            const Cell b = p.bounds();
-            auto& s =
-                pen_.rect(x0 + b.at.x.mm(), bottom - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
-                          p.grain == GrainAxis::y ? Tone::woodEnd : Tone::woodFace, Tone::outline);
+            auto& s = drawPartFront(pen_, p, x0, bottom);
             s.id = id;
-            s.grain = p.grain == GrainAxis::y ? -1 : 0;
             s.tip = piece.name + ": " + p.name;
         };
         if (const Part* back = a.find("back"))
@@ -270,11 +266,8 @@ Drawing thumbnail(const Project& project, const PiecePlan& pp) {
             drawItem(pen, i, i.x.mm(), H - a.surfaceZ.mm(), n++, {});
             tall = std::max(tall, i.height.mm() + a.surfaceZ.mm());
         }
-    for (const auto& p : a.parts) {
-        const Cell b = p.bounds();
-        pen.rect(b.at.x.mm(), H - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), Tone::woodFace,
-                 Tone::outline);
-    }
+    for (const auto& p : a.parts)
+        drawPartFront(pen, p, 0, H);
     pen.extent({0, H - tall}, {std::max(1.0, a.length.mm()), H});
     d.marginLeft = d.marginRight = 6;
     d.marginTop = d.marginBottom = 4;

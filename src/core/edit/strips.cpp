@@ -52,11 +52,7 @@ StripTable partStrip(const Project& project, const PiecePlan& pp) {
     t.columns = {"part", "length", "width", "thick", "why this size"};
     t.numeric = {1, 2, 3};
     for (const auto& p : pp.assembly().parts) {
-        std::string why;
-        for (const auto& w : p.why)
-            why += (why.empty() ? "" : "; ") + w;
-        for (const auto& f : p.features)
-            why += "; " + f.kind + ": " + f.text;
+        const std::string why = p.reasons();
         t.rows.push_back({p.name, formatNumber(p.length, project.style), formatNumber(p.width, project.style),
                           formatNumber(p.thickness, project.style), why});
         t.details.push_back(p.name + ": " + why + ".");

@@ -121,11 +121,7 @@ class Book {
         Block& t = table({"part", "length", "width", "thick", "why this size"},
                          {0.16, 0.11, 0.11, 0.10, 0.52}, {1, 2, 3});
         for (const auto& p : pp.assembly().parts) {
-            std::string why;
-            for (const auto& w : p.why)
-                why += (why.empty() ? "" : "; ") + w;
-            for (const auto& f : p.features)
-                why += "; " + f.kind + ": " + f.text;
+            const std::string why = p.reasons();
             t.rows.push_back({p.name, say(p.length), say(p.width), say(p.thickness), why});
         }
         add(BlockKind::heading, "Joints");

@@ -22,9 +22,7 @@ std::string cutListCsv(const Project& project, const Plan& plan) {
     for (const auto& pp : plan.pieces) {
         const Piece* piece = project.findPiece(pp.id);
         for (const auto& p : pp.assembly().parts) {
-            std::string why;
-            for (const auto& w : p.why)
-                why += (why.empty() ? "" : "; ") + w;
+            const std::string why = p.reasons();
             out += fmt::format("{},{},{},{},{},{},{},{},{},{},{}\n", csvField(piece ? piece->name : pp.id),
                                csvField(p.name), piece ? ledgeOf(*piece).species : "", p.length.mm(),
                                p.width.mm(), p.thickness.mm(), csvField(formatLength(p.length, style)),
