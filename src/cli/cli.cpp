@@ -7,6 +7,8 @@
 #include "plan/plan_json.h"
 #include "project/project_file.h"
 #include "report/csv.h"
+#include "scan/simulator.h"
+#include "scan/stud_estimator.h"
 #include "strength/cases.h"
 
 #include <CLI/CLI.hpp>
@@ -47,8 +49,9 @@ void write(const fs::path& path, const std::string& text, std::ostream& err) {
 }
 
 struct Options {
-    std::string file, shop, out, units = "mm", kind, subject;
-    double seconds = 5;
+    std::string file, shop, out, units = "mm", kind, subject, simulate;
+    double seconds = 5, cover = 12.5;
+    std::uint64_t seed = 1;
     bool csv = false;
 };
 
@@ -127,6 +130,24 @@ int doNew(const Options& o, std::ostream& out) {
     return done;
 }
 
+/// A trace read, or one made from a described wall.
+int doScan(const Options& o, std::ostream& out) {
+    if (o.file.empty() == o.simulate.empty())
+        throw Stop{unreadable, "scan: name a trace to read, or --simulate with a described wall, not both."};
+    if (!o.simulate.empty()) {
+        const std::string text = orStop(readFile(o.simulate));
+        const ScanWall wall = orStop(readScanWall(text, fs::path(o.simulate).filename().string()));
+        out << traceCsv(simulateScan(wall, o.seed));
+        return done;
+    }
+    if (!(o.cover >= 0 && o.cover <= 150))
+        throw Stop{unreadable, "--cover-mm: a wall cover is 0 to 150 mm thick."};
+    const std::string text = orStop(readFile(o.file));
+    const Trace trace = orStop(readTraceCsv(text, fs::path(o.file).filename().string()));
+    out << estimateJson(estimateStuds(trace, o.cover), {}).dump(1) << "\n";
+    return done;
+}
+
 std::string csvCell(const nlohmann::ordered_json& v) {
     return csvField(v.is_string() ? v.get<std::string>() : v.dump());
 }
@@ -197,6 +218,14 @@ const std::vector<Command>& commands() {
              a.add_option("CASES", o.file, "a file of structure cases (JSON)")->required();
          },
          [](const Options& o, std::ostream& out, std::ostream&) { return doStrength(o, out); }},
+        {"scan", "Find studs in a finder's trace (CSV), or simulate one.",
+         [](CLI::App& a, Options& o) {
+             a.add_option("TRACE", o.file, "CSV with the header position_mm,reading");
+             a.add_option("--cover-mm", o.cover, "thickness of the wall cover");
+             a.add_option("--simulate", o.simulate, "a described wall (JSON): write its trace instead");
+             a.add_option("--seed", o.seed, "seed of the noise");
+         },
+         [](const Options& o, std::ostream& out, std::ostream&) { return doScan(o, out); }},
         {"new", "Print a project with one piece of a kind.",
          [](CLI::App& a, Options& o) {
              a.add_option("KIND", o.kind, "ledge")->required();

@@ -14,7 +14,7 @@ const std::vector<std::set<std::string>>& floors() {
     static const std::vector<std::set<std::string>> rows{
         {"measure"},
         {"strength"}, // pure numbers; knows measure only
-        {"catalog", "assembly"},
+        {"catalog", "assembly", "scan"},
         {"room", "load", "cutting"},
         {"piece", "support", "build", "finish", "hang", "shop"},
         {"project"},
