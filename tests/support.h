@@ -2,6 +2,7 @@
 // What the tests share: files, a plan made from nothing, JSON comparison by the case file's own tolerances.
 
 #include "plan/plan.h"
+#include "project/placing.h"
 #include "project/project_file.h"
 
 #include <QtTest>
@@ -32,6 +33,40 @@ inline Project demo() {
 
 inline Project fresh(Units units = Units::metric) {
     return newProject("ledge", units).value();
+}
+
+/// The hall alone, with one ledge, as version 1 wrote it.
+inline Project hall() {
+    return loadProject(sourcePath("tests/data/projects/version-1.owl")).value();
+}
+
+/// Furniture on the floor.
+inline Furniture stands(const std::string& kind, Length x, Length width, Length height) {
+    Furniture f;
+    f.id = kind;
+    f.kind = kind;
+    f.x = x;
+    f.width = width;
+    f.height = height;
+    return f;
+}
+/// A thing on the wall by its middle, in the usual size of its kind.
+inline Obstacle hangs(const std::string& kind, Length x, Length z) {
+    const ObstacleKind* k = catalog().findObstacleKind(kind);
+    Obstacle o;
+    o.id = kind;
+    o.kind = kind;
+    o.width = Length::mm(k->width);
+    o.height = Length::mm(k->height);
+    o.x = x - o.width / 2;
+    o.z = z - o.height / 2;
+    return o;
+}
+inline std::vector<FoundStud> found(std::initializer_list<Length> centres) {
+    std::vector<FoundStud> out;
+    for (Length x : centres)
+        out.push_back({x, {}, 1, StudSource::typed});
+    return out;
 }
 
 inline Plan planOf(const Project& p) {

@@ -156,6 +156,11 @@ int printBook(QPagedPaintDevice& device, const std::vector<Block>& book, const Q
 }
 
 std::optional<QString> writeBookPdf(const QString& file, const Project& project, const Plan& plan) {
+    return writePdf(file, buildBook(project, plan), project);
+}
+
+std::optional<QString> writePdf(const QString& file, const std::vector<Block>& blocks,
+                                const Project& project) {
     QFile probe(file);
     if (!probe.open(QIODevice::WriteOnly))
         return QObject::tr("%1: it cannot be written here (%2).").arg(file, probe.errorString());
@@ -167,7 +172,7 @@ std::optional<QString> writeBookPdf(const QString& file, const Project& project,
     pdf.setResolution(300);
     pdf.setTitle(words(project.name));
     pdf.setCreator("Upright Owl");
-    printBook(pdf, buildBook(project, plan), words(project.name));
+    printBook(pdf, blocks, words(project.name));
     return std::nullopt;
 }
 

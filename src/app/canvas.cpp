@@ -5,6 +5,7 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QToolTip>
+#include <algorithm>
 
 namespace owl {
 namespace {
@@ -80,15 +81,25 @@ std::vector<Canvas::PanelHits> Canvas::measure() const {
 std::optional<std::pair<std::size_t, HitArea>> Canvas::at(QPointF point) const {
     const auto panels = measure();
     for (std::size_t i = panels.size(); i-- > 0;) {
-        // Numbers win over what they stand on.
-        for (const bool label : {true, false})
+        // Numbers win over what they stand on, things that can be taken hold of over what only tells its
+        // name.
+        const auto first = [&](auto answers) -> std::optional<std::pair<std::size_t, HitArea>> {
             for (std::size_t k = panels[i].hits.size(); k-- > 0;) {
                 const HitArea& h = panels[i].hits[k];
-                const Shape& s = shapeOf(i, h);
-                const bool answers = h.label ? !s.field.empty() : !s.id.empty() || !s.tip.empty();
-                if (h.label == label && answers && h.area.containsPoint(point, Qt::OddEvenFill))
+                if (answers(h, shapeOf(i, h)) && h.area.containsPoint(point, Qt::OddEvenFill))
                     return std::pair(i, h);
             }
+            return std::nullopt;
+        };
+        if (auto h = first([](const HitArea& a, const Shape& s) { return a.label && !s.field.empty(); }))
+            return h;
+        if (auto h = first(
+                [](const HitArea& a, const Shape& s) { return !a.label && !s.id.empty() && s.id != "wall"; }))
+            return h;
+        if (auto h = first([](const HitArea& a, const Shape& s) {
+                return !a.label && (!s.id.empty() || !s.tip.empty());
+            }))
+            return h;
     }
     return std::nullopt;
 }
@@ -241,11 +252,14 @@ void Canvas::mouseMoveEvent(QMouseEvent* e) {
         const auto h = at(e->position());
         const bool label = h && h->second.label;
         const QString id = h ? QString::fromStdString(shapeOf(h->first, h->second).id) : QString();
-        const bool grip = id.startsWith("piece:") || id.startsWith("item:");
-        setCursor(label                     ? Qt::IBeamCursor
-                  : grip && onDrag          ? Qt::OpenHandCursor
-                  : id.startsWith("stock:") ? Qt::PointingHandCursor
-                                            : Qt::ArrowCursor);
+        const auto any = [&](std::initializer_list<const char*> stems) {
+            return std::any_of(stems.begin(), stems.end(), [&](const char* s) { return id.startsWith(s); });
+        };
+        setCursor(label ? Qt::IBeamCursor
+                  : any({"piece:", "item:", "stud:", "obstacle:", "furniture:", "opening:"})
+                      ? Qt::OpenHandCursor
+                  : any({"stock:", "proposed:", "wall:", "odd:"}) ? Qt::PointingHandCursor
+                                                                  : Qt::ArrowCursor);
         return;
     }
     if (turning_) {

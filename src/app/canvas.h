@@ -32,6 +32,8 @@ class Canvas : public QWidget {
     /// Where the first thing with this id is drawn; null when there is none.
     [[nodiscard]] QRect shapeRect(const QString& id) const;
     [[nodiscard]] QLineEdit* editor() const { return editor_; }
+    /// Where the pointer was pressed last, in millimetres of the drawing it was on.
+    [[nodiscard]] Point pressedAt() const { return dragFrom_; }
     /// What the drawings show, in words, for screen readers.
     [[nodiscard]] QString description() const;
     void setEmptyText(const QString& text) { emptyText_ = text; }

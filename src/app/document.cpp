@@ -1,5 +1,6 @@
 #include "app/document.h"
 
+#include "project/placing.h"
 #include "project/project_file.h"
 
 #include <QDir>
@@ -21,6 +22,7 @@ void Document::replan() {
 void Document::apply(const Edit& edit, const QString& key) {
     Project next = project_;
     edit.apply(next);
+    keepPairsEqual(project_, next);
     if (next == project_)
         return;
     const bool merge = !key.isEmpty() && key == mergeKey_ && !undo_.empty();
@@ -66,6 +68,7 @@ void Document::redo() {
 std::pair<Project, Plan> Document::preview(const Edit& edit) const {
     Project next = project_;
     edit.apply(next);
+    keepPairsEqual(project_, next);
     Plan p = owl::plan(next, shop_, catalog());
     return {std::move(next), std::move(p)};
 }

@@ -1,6 +1,7 @@
 #include "app/book_printer.h"
 #include "app/main_window.h"
 #include "project/project_file.h"
+#include "report/visit_sheet.h"
 
 #include <QApplication>
 #include <QCommandLineParser>
@@ -74,7 +75,8 @@ class Application : public QApplication {
 
 int main(int argc, char** argv) {
     for (int i = 1; i < argc; ++i) // paper and pictures need no screen
-        if (QByteArray(argv[i]) == "--book" && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
+        if ((QByteArray(argv[i]) == "--book" || QByteArray(argv[i]) == "--visit-sheet") &&
+            qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
             qputenv("QT_QPA_PLATFORM", "offscreen");
     Application app(argc, argv);
     QApplication::setApplicationName("upright-owl");
@@ -87,12 +89,14 @@ int main(int argc, char** argv) {
     parser.addPositionalArgument("PROJECT", "a project to open");
     const QCommandLineOption demo("demo", "Open the demo, the Harbour Lane flat.");
     const QCommandLineOption book("book", "Print the build book to FILE without a screen.", "FILE");
+    const QCommandLineOption visit(
+        "visit-sheet", "Print the visit sheet of the first wall to FILE without a screen.", "FILE");
     const QCommandLineOption shot("shot", "Write a picture of the window to FILE and end.", "FILE");
     const QCommandLineOption shots(
         "shots", "Write pictures of all stations, their names beginning with PREFIX, and end.", "PREFIX");
     const QCommandLineOption empty("empty", "Begin with an empty project.");
     const QCommandLineOption dusk("dusk", "Begin in the dark theme.");
-    parser.addOptions({demo, book, shot, shots, empty, dusk});
+    parser.addOptions({demo, book, visit, shot, shots, empty, dusk});
     parser.process(app);
 
     QSettings settings;
@@ -100,21 +104,29 @@ int main(int argc, char** argv) {
     const bool first = !settings.contains("last");
     if (parser.isSet(empty))
         path.clear();
-    else if (path.isEmpty() && (parser.isSet(demo) || (first && !parser.isSet(book))))
+    else if (path.isEmpty() && (parser.isSet(demo) || (first && !parser.isSet(book) && !parser.isSet(visit))))
         path = demoFile;
     else if (path.isEmpty() && QFileInfo::exists(settings.value("last").toString()))
         path = settings.value("last").toString();
 
-    if (parser.isSet(book)) {
+    const bool paper = parser.isSet(book) || parser.isSet(visit);
+    if (paper) {
         if (path.isEmpty())
             return fail("Name the project to print.");
         const auto project = loadAny(path);
         if (!project)
             return fail(QString::fromStdString(project.error()));
         const auto plan = owl::plan(*project, openShop(true), owl::catalog());
-        if (const auto problem = owl::writeBookPdf(parser.value(book), *project, plan))
+        const QString file = parser.value(parser.isSet(book) ? book : visit);
+        if (parser.isSet(visit) && project->walls.empty())
+            return fail("There is no wall in this project yet.");
+        const auto problem =
+            parser.isSet(book)
+                ? owl::writeBookPdf(file, *project, plan)
+                : owl::writePdf(file, owl::visitSheet(*project, plan, project->walls.front().id), *project);
+        if (problem)
             return fail(*problem);
-        std::fprintf(stderr, "wrote %s\n", qPrintable(parser.value(book)));
+        std::fprintf(stderr, "wrote %s\n", qPrintable(file));
         return 0;
     }
 

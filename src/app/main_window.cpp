@@ -1,18 +1,22 @@
 #include "app/main_window.h"
 
-#include "drawing/views.h"
+#include "project/placing.h"
+#include "scan/practice.h"
 
 #include <QApplication>
+#include <QComboBox>
 #include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QLabel>
+#include <QLocale>
 #include <QMenuBar>
 #include <QMessageBox>
 #include <QPushButton>
 #include <QSettings>
 #include <QSlider>
 #include <QStackedWidget>
+#include <QStyle>
 #include <QTableWidget>
 #include <QTimer>
 #include <QVBoxLayout>
@@ -83,6 +87,10 @@ MainWindow::MainWindow(Document* document, QWidget* parent) : QMainWindow(parent
         const QString filter = tr("Upright Owl projects (*.owl)");
         return save ? QFileDialog::getSaveFileName(this, tr("Save the project"), suggestion, filter)
                     : QFileDialog::getOpenFileName(this, tr("Open a project"), suggestion, filter);
+    };
+    askScan = [this] {
+        return QFileDialog::getOpenFileName(this, tr("Read a stud scan"), {},
+                                            tr("Stud scans (*.csv);;All files (*)"));
     };
     askChoice = [this](const QString& question, const QStringList& answers) {
         QMessageBox box(this);
@@ -185,6 +193,7 @@ void MainWindow::buildBody() {
         cutRow->addWidget(b);
     }
     head->addWidget(cutTools_);
+    head->addWidget(buildPlaceTools());
     benchColumn->addLayout(head);
     canvas_ = new Canvas;
     benchColumn->addWidget(canvas_, 1);
@@ -204,6 +213,42 @@ void MainWindow::buildBody() {
     column->addWidget(ledger_);
     setCentralWidget(centre);
     finder_ = new Finder(this);
+}
+
+/// The wall in view and how it is looked at.
+QWidget* MainWindow::buildPlaceTools() {
+    placeTools_ = new QWidget;
+    auto* row = new QHBoxLayout(placeTools_);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4);
+    practiceTools_ = new QWidget;
+    auto* practice = new QHBoxLayout(practiceTools_);
+    practice->setContentsMargins(0, 0, 0, 0);
+    practice->setSpacing(4);
+    for (const auto& [name, label] :
+         {std::pair("revealPractice", tr("show the truth")), std::pair("newPractice", tr("another wall"))}) {
+        auto* b = new QPushButton(label);
+        b->setObjectName("plain");
+        connect(b, &QPushButton::clicked, this, [this, n = QString(name)] { actions_.at(n)->trigger(); });
+        practice->addWidget(b);
+    }
+    row->addWidget(practiceTools_);
+    walls_ = new QComboBox;
+    walls_->setObjectName("walls");
+    walls_->setAccessibleName(tr("Wall in view"));
+    walls_->setMaximumWidth(220);
+    connect(walls_, &QComboBox::activated, this, [this] { chooseWall(walls_->currentData().toString()); });
+    row->addWidget(walls_);
+    for (const auto& [mode, label] :
+         {std::pair(PlaceMode::wall, tr("the wall")), std::pair(PlaceMode::room, tr("from above")),
+          std::pair(PlaceMode::practice, tr("practise"))}) {
+        auto* b = new QPushButton(label);
+        b->setObjectName("tab");
+        b->setProperty("mode", static_cast<int>(mode));
+        connect(b, &QPushButton::clicked, this, [this, m = mode] { setPlaceMode(m); });
+        row->addWidget(b);
+    }
+    return placeTools_;
 }
 
 QWidget* MainWindow::buildEmptyState() {
@@ -240,6 +285,10 @@ QWidget* MainWindow::buildEmptyState() {
     row->addStretch(1);
     column->addLayout(row);
     column->addSpacing(10);
+    auto* wallFirst = new QPushButton(tr("Begin with the wall"));
+    wallFirst->setObjectName("link");
+    connect(wallFirst, &QPushButton::clicked, this, [this] { actions_.at("addWall")->trigger(); });
+    column->addWidget(wallFirst, 0, Qt::AlignHCenter);
     auto* open = new QPushButton(tr("Open a project .."));
     open->setObjectName("link");
     connect(open, &QPushButton::clicked, this, [this] { actions_.at("open")->trigger(); });
@@ -265,6 +314,7 @@ void MainWindow::buildActions() {
         if (mayLeave()) {
             doc_->reset(Project(), {});
             piece_.clear();
+            wall_.clear();
             refresh();
         }
     }));
@@ -279,6 +329,12 @@ void MainWindow::buildActions() {
     file->addSeparator();
     file->addAction(action("print", tr("Build book: preview and print .."), QKeySequence::Print,
                            [this] { printBook(); }));
+    file->addAction(action("readScan", tr("Read a stud scan .."), QKeySequence("Ctrl+Shift+R"), [this] {
+        if (const QString f = askScan(); !f.isEmpty())
+            readScan(f);
+    }));
+    file->addAction(action("visitSheet", tr("Visit sheet: preview and print .."),
+                           QKeySequence("Ctrl+Shift+P"), [this] { printVisitSheet(); }));
     file->addAction(action("export", tr("Write plan, lists and book into a folder"), QKeySequence("Ctrl+E"),
                            [this] { exportFiles(); }));
     file->addSeparator();
@@ -293,8 +349,7 @@ void MainWindow::buildActions() {
             newFrom("ledge");
             return;
         }
-        const Piece* here = doc_->project().findPiece(piece_.toStdString());
-        const std::string wall = here ? here->wall : doc_->project().walls.front().id;
+        const std::string wall = wall_.toStdString();
         doc_->apply({tr("Add a ledge").toStdString(), [wall](Project& p) { addPiece(p, "ledge", wall); }});
         choosePiece(words(doc_->project().pieces.back().id));
     }));
@@ -307,7 +362,11 @@ void MainWindow::buildActions() {
                          const std::string made = addPiece(p, kindOf(copy), copy.wall);
                          copy.id = made;
                          copy.name += " copy";
-                         copy.place.z += 400_mm;
+                         copy.place.z = pieceBottom(p, *p.findPiece(id)) + 400_mm;
+                         copy.place.x = pieceLeft(p, *p.findPiece(id));
+                         if (copy.place.follow.how != FollowHow::none)
+                             copy.place.anchor = Anchor::typed;
+                         copy.place.follow = {};
                          p.pieces.back() = copy;
                      }});
         if (!doc_->project().pieces.empty())
@@ -317,6 +376,20 @@ void MainWindow::buildActions() {
         doc_->apply({tr("Remove a ledge").toStdString(), [id = piece_.toStdString()](Project& p) {
                          std::erase_if(p.pieces, [&](const Piece& q) { return q.id == id; });
                      }});
+    }));
+    edit->addSeparator();
+    edit->addAction(action("addWall", tr("Add a wall"), QKeySequence("Ctrl+Shift+W"), [this] {
+        const Wall* here = doc_->project().findWall(wall_.toStdString());
+        const std::string room = here ? here->room : "room-1";
+        const bool inches = QLocale::system().measurementSystem() != QLocale::MetricSystem;
+        doc_->apply({tr("Add a wall").toStdString(), [room, inches](Project& p) {
+                         if (p.walls.empty())
+                             p.style.units = inches ? Units::imperial : Units::metric;
+                         addWall(p, room);
+                         if (p.rooms.size() == 1 && p.walls.size() == 1)
+                             p.rooms.front().name = "Room";
+                     }});
+        goTo(Station::place);
     }));
     QMenu* go = menuBar()->addMenu(tr("&Go"));
     for (int i = 0; i < stationCount; ++i)
@@ -345,6 +418,23 @@ void MainWindow::buildActions() {
         view->addAction(action(QString("tape%1").arg(d), tr("Tape to 1/%1 in").arg(d), {}, [this, d] {
             doc_->apply({tr("Tape fraction").toStdString(), [d](Project& p) { p.style.denominator = d; }});
         }));
+    view->addAction(action("modeWall", tr("Place: the wall"), QKeySequence("Alt+1"),
+                           [this] { setPlaceMode(PlaceMode::wall); }));
+    view->addAction(action("modeRoom", tr("Place: the room from above"), QKeySequence("Alt+2"),
+                           [this] { setPlaceMode(PlaceMode::room); }));
+    view->addAction(action("modePractice", tr("Place: practise reading a scan"), QKeySequence("Alt+3"),
+                           [this] { setPlaceMode(PlaceMode::practice); }));
+    view->addAction(action("newPractice", tr("Practise on another wall"), {}, [this] { newPractice(); }));
+    view->addAction(
+        action("revealPractice", tr("Show what is behind the wall"), {}, [this] { revealPractice(); }));
+    view->addAction(action("nextWall", tr("Next wall"), QKeySequence("Ctrl+Right"), [this] {
+        const auto& walls = doc_->project().walls;
+        for (std::size_t i = 0; i < walls.size(); ++i)
+            if (words(walls[i].id) == wall_) {
+                chooseWall(words(walls[(i + 1) % walls.size()].id));
+                return;
+            }
+    }));
     view->addAction(action("fold", tr("Fold the list away"), QKeySequence("Ctrl+J"),
                            [this] { strip_->setFolded(!strip_->folded()); }));
     view->addAction(action("working", tr("Show the working of the verdict"), QKeySequence("Ctrl+W"),
@@ -366,6 +456,10 @@ void MainWindow::wire() {
     };
     canvas_->onClick = [this](const QString& id) { clicked(id); };
     notes_->onTyped = [this](const Field& f, const QString& t) -> std::optional<QString> {
+        if (f.kind == FieldKind::file) {
+            QTimer::singleShot(0, this, [this] { actions_.at("readScan")->trigger(); });
+            return std::nullopt;
+        }
         const auto edit = f.set(t.toStdString());
         if (!edit) {
             say(words(edit.error()), true);
@@ -394,6 +488,17 @@ void MainWindow::wire() {
             say(tr("Double-click for the working; choose it at the right under 'Support'."));
         refreshBench(doc_->project(), doc_->plan());
     };
+    strip_->onTab = [this](int tab) {
+        tabs_[station_] = tab;
+        QTimer::singleShot(0, this, [this] { refresh(); }); // the pressed word is replaced
+    };
+    strip_->onEdit = [this](const Edit& e) {
+        hover(nullptr);
+        doc_->endMerge();
+        doc_->apply(e);
+        say(tr("Done: %1").arg(words(e.name)));
+    };
+    strip_->onHover = [this](const Edit* e) { hover(e); };
     ledger_->onClick = [this] { showWorking(); };
 }
 
@@ -405,16 +510,24 @@ void MainWindow::goTo(Station s) {
 
 void MainWindow::choosePiece(const QString& id) {
     piece_ = id;
+    if (const Piece* p = doc_->project().findPiece(id.toStdString()))
+        wall_ = words(p->wall);
     refresh();
+}
+
+bool MainWindow::onlyWalls() const {
+    return doc_->project().pieces.empty() && !doc_->project().walls.empty();
 }
 
 void MainWindow::refresh() {
     const Project& p = doc_->project();
     if (!p.findPiece(piece_.toStdString()))
         piece_ = p.pieces.empty() ? QString() : words(p.pieces.front().id);
+    fillWalls();
     const bool empty = p.pieces.empty();
-    stack_->setCurrentIndex(empty ? 1 : 0);
-    notes_->setVisible(!empty);
+    const bool bare = empty && !(onlyWalls() && station_ == Station::place);
+    stack_->setCurrentIndex(bare ? 1 : 0);
+    notes_->setVisible(!bare);
     for (auto* b : findChildren<QPushButton*>())
         if (const QString a = b->property("action").toString(); a == "copyPiece" || a == "removePiece")
             b->setVisible(!empty);
@@ -432,10 +545,14 @@ void MainWindow::refresh() {
     redo_->setText(doc_->canRedo() ? tr("Redo: %1").arg(doc_->redoName()) : tr("Redo"));
     setWindowTitle(QString("%1%2 — Upright Owl").arg(words(p.name), doc_->modified() ? " *" : ""));
     setWindowModified(doc_->modified());
-    if (!empty) {
-        strip_->show(stripOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_));
-        notes_->show(fieldsOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_),
-                     doc_->plan().findings, piece_);
+    if (!bare) {
+        if (!dragging_) { // lists and inputs follow when the mouse is let go: the drawing must keep up
+            strip_->show(stripOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_, tabs_[station_],
+                                 wall_.toStdString()));
+            notes_->show(
+                fieldsOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_, wall_.toStdString()),
+                doc_->plan().findings, piece_, wall_);
+        }
         refreshBench(p, doc_->plan());
     }
     if (doc_->journalWaits() && !doc_->modified() && !doc_->canUndo() && banner_->layout() == nullptr) {
@@ -466,8 +583,22 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
     const std::string id = piece_.toStdString();
     const int row = strip_->currentRow();
     switch (station_) {
-    case Station::place:
-        return {{{}, wallView(p, plan, id, {}), {0, 0, 1, 1}, true}};
+    case Station::place: {
+        if (mode_ == PlaceMode::room)
+            return {{{}, roomView(p, plan, wall_.toStdString()), {0, 0, 1, 1}, true}};
+        if (mode_ == PlaceMode::practice)
+            return {{practice_.revealed
+                         ? words(practiceText(scorePractice(practice_.truth, practice_.marks)))
+                         : tr("Click where you think the middle of a stud is; click a mark to take it "
+                              "away. Then show the truth."),
+                     practiceView(practice_.trace, practice_.marks,
+                                  practice_.revealed ? &practice_.truth : nullptr, p.style),
+                     {0, 0, 1, 1},
+                     true}};
+        WallViewOptions o = snapView_;
+        o.wall = wall_.toStdString();
+        return {{{}, wallView(p, plan, id, o), {0, 0, 1, 1}, true}};
+    }
     case Station::load:
         return {{{}, loadView(p, plan, id), {0, 0, 1, 1}, true}};
     case Station::piece: {
@@ -518,18 +649,26 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
 
 void MainWindow::refreshBench(const Project& p, const Plan& plan) {
     const Piece* piece = p.findPiece(piece_.toStdString());
-    const Wall* wall = piece ? p.findWall(piece->wall) : nullptr;
+    const Wall* wall = p.findWall(wall_.toStdString());
     title_->setText(tr(stationName(station_)));
     QString sub = piece ? words(piece->name) : QString();
     if (station_ == Station::place && wall)
-        sub = tr("%1, %2 wide")
-                  .arg(words(wall->room.empty() ? wall->name
-                                                : wall->room + (wall->name.empty() ? "" : ", " + wall->name)),
-                       words(formatLength(wall->width, p.style)));
+        sub = tr("%1 wide").arg(words(formatLength(wall->width, p.style)));
     if (const PiecePlan* pp = plan.find(piece_.toStdString()); station_ == Station::hold && pp && pp->hold())
         sub = words(pp->hold()->option.name);
     subtitle_->setText(sub);
     pieceTools_->setVisible(station_ == Station::piece);
+    placeTools_->setVisible(station_ == Station::place);
+    practiceTools_->setVisible(mode_ == PlaceMode::practice);
+    for (auto* b : placeTools_->findChildren<QPushButton*>())
+        if (const QVariant m = b->property("mode"); m.isValid()) {
+            const QString name = m.toInt() == static_cast<int>(mode_) ? "tabChosen" : "tab";
+            if (b->objectName() != name) {
+                b->setObjectName(name);
+                b->style()->unpolish(b);
+                b->style()->polish(b);
+            }
+        }
     cutTools_->setVisible(station_ == Station::cut || station_ == Station::build);
     canvas_->setAccessibleName(tr("Drawing: %1").arg(title_->text()));
     canvas_->setEmptyText(
@@ -548,7 +687,8 @@ void MainWindow::refreshBench(const Project& p, const Plan& plan) {
 
 std::optional<QString> MainWindow::typed(const QString& field, const QString& text) {
     for (const Station s : {station_, Station::place, Station::piece, Station::load, Station::hold}) {
-        for (const auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s)) {
+        for (const auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s,
+                                      wall_.toStdString())) {
             if (words(f.id) != field || !f.set)
                 continue;
             const auto edit = f.set(text.toStdString());
@@ -601,8 +741,9 @@ void MainWindow::openFinder() {
     if (!piece_.isEmpty())
         for (int i = 0; i < stationCount; ++i) {
             const auto s = static_cast<Station>(i);
-            for (const auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s))
-                if (f.kind != FieldKind::heading && f.kind != FieldKind::action)
+            for (const auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s,
+                                          wall_.toStdString()))
+                if (f.kind != FieldKind::heading && f.kind != FieldKind::action && f.kind != FieldKind::file)
                     entries.push_back({words(f.label), tr(stationName(s)), [this, s, id = words(f.id)] {
                                            goTo(s);
                                            notes_->focusField(id);

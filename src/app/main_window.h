@@ -6,9 +6,11 @@
 #include "app/notes.h"
 #include "app/popups.h"
 #include "app/strip.h"
+#include "drawing/views.h"
 
 #include <QMainWindow>
 
+class QComboBox;
 class QLabel;
 class QSlider;
 class QStackedWidget;
@@ -23,6 +25,14 @@ class MainWindow : public QMainWindow {
     void goTo(Station station);
     [[nodiscard]] Station station() const { return station_; }
     [[nodiscard]] QString piece() const { return piece_; }
+    /// The wall in view in Place.
+    [[nodiscard]] QString wall() const { return wall_; }
+    void chooseWall(const QString& id);
+    /// What the bench shows in Place.
+    enum class PlaceMode { wall, room, practice };
+    void setPlaceMode(PlaceMode mode);
+    /// Reads a finder's trace (CSV) for the wall in view and says what is wrong with it if it cannot.
+    void readScan(const QString& file);
     void setTheme(ThemeName name);
     /// Opens a file and says so if it cannot; the open document stays then.
     void openFile(const QString& path);
@@ -31,6 +41,7 @@ class MainWindow : public QMainWindow {
 
     /// Dialogs go through these, so that tests can answer them.
     std::function<QString(bool save, const QString& suggestion)> askFile;
+    std::function<QString()> askScan;
     std::function<int(const QString& question, const QStringList& answers)> askChoice;
 
   protected:
@@ -51,11 +62,19 @@ class MainWindow : public QMainWindow {
     std::optional<QString> typed(const QString& field, const QString& text);
     void dragged(const QString& id, Point from, Point now, int phase, double mmPerPixel);
     void dragPiece(const QString& id, Point moved, int phase, double mmPerPixel);
+    void dragStud(const QString& id, Point moved, int phase);
+    void dragThing(const QString& id, Point moved, int phase);
+    void practiceClick(Point at);
+    void newPractice();
+    void revealPractice();
     void dragItem(const QString& id, Point moved, int phase);
     void clicked(const QString& id);
     void tick(const std::string& id);
     void nudge(int dx, int dz, bool far);
     void showWorking();
+    QWidget* buildPlaceTools();
+    void fillWalls();
+    [[nodiscard]] bool onlyWalls() const; ///< walls are there, but no piece yet
     void showShortcuts();
     void openFinder();
     void hover(const Edit* edit);
@@ -66,6 +85,7 @@ class MainWindow : public QMainWindow {
     void remember(const QString& path);
     void fillRecent();
     void printBook();
+    void printVisitSheet();
     void exportFiles();
     QAction* action(const QString& name, const QString& label, const QKeySequence& key,
                     std::function<void()> run);
@@ -86,12 +106,26 @@ class MainWindow : public QMainWindow {
     WorkingCard* card_ = nullptr;
     Finder* finder_ = nullptr;
     QMenu* recent_ = nullptr;
-    QWidget *pieceTools_ = nullptr, *cutTools_ = nullptr;
+    QWidget *pieceTools_ = nullptr, *cutTools_ = nullptr, *placeTools_ = nullptr, *practiceTools_ = nullptr;
+    QComboBox* walls_ = nullptr;
     QAction *undo_ = nullptr, *redo_ = nullptr;
     std::map<QString, QAction*> actions_;
     double turn_ = 35, tilt_ = 24;
+    QString wall_;
+    PlaceMode mode_ = PlaceMode::wall;
+    std::map<Station, int> tabs_;
+    /// A drag in hand: where the thing was when it was taken hold of.
     Length dragLeft_, dragBottom_;
-    QString snapText_;
+    std::size_t dragIndex_ = 0;
+    bool dragging_ = false;
+    WallViewOptions snapView_;
+    struct Practice {
+        ScanWall truth;
+        Trace trace;
+        std::vector<double> marks;
+        bool revealed = false;
+        std::uint64_t seed = 0;
+    } practice_;
     bool previewing_ = false;
 };
 

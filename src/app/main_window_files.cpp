@@ -4,6 +4,7 @@
 #include "plan/plan_json.h"
 #include "project/project_file.h"
 #include "report/csv.h"
+#include "report/visit_sheet.h"
 
 #include <QCloseEvent>
 #include <QDir>
@@ -36,13 +37,18 @@ void MainWindow::newFrom(const QString& kind) {
     if (doc_->project().walls.empty() && doc_->project().pieces.empty()) {
         doc_->apply({tr("New ledge").toStdString(), [fresh](Project& q) { q = fresh; }});
     } else { // a wall is there already: the piece goes on it
-        doc_->apply({tr("Add a ledge").toStdString(),
-                     [kind](Project& q) { addPiece(q, kind.toStdString(), q.walls.front().id); }});
+        doc_->apply({tr("Add a ledge").toStdString(), [kind, wall = wall_.toStdString()](Project& q) {
+                         addPiece(q, kind.toStdString(), q.findWall(wall) ? wall : q.walls.front().id);
+                     }});
     }
     goTo(Station::place);
 }
 
 void MainWindow::openFile(const QString& path) {
+    if (path.endsWith(".csv", Qt::CaseInsensitive)) { // a trace dropped on the window
+        readScan(path);
+        return;
+    }
     if (const auto problem = doc_->open(path)) {
         say(*problem, true);
         return;
@@ -72,7 +78,7 @@ bool MainWindow::save(bool as) {
 }
 
 bool MainWindow::mayLeave() {
-    if (!doc_->modified() || doc_->project().pieces.empty())
+    if (!doc_->modified() || (doc_->project().pieces.empty() && doc_->project().walls.empty()))
         return true;
     const int answer = askChoice(tr("Save the changes to %1 first?").arg(words(doc_->project().name)),
                                  {tr("Save"), tr("Do not save"), tr("Stay")});
@@ -102,17 +108,32 @@ void MainWindow::fillRecent() {
     recent_->setEnabled(!recent_->isEmpty());
 }
 
-void MainWindow::printBook() {
+namespace {
+
+void previewBlocks(QWidget* parent, const Project& project, const std::vector<Block>& blocks) {
     QPrinter printer(QPrinter::HighResolution);
-    printer.setPageSize(doc_->project().style.units == Units::metric ? QPageSize(QPageSize::A4)
-                                                                     : QPageSize(QPageSize::Letter));
+    printer.setPageSize(project.style.units == Units::metric ? QPageSize(QPageSize::A4)
+                                                             : QPageSize(QPageSize::Letter));
     printer.setPageMargins(QMarginsF(15, 14, 15, 12), QPageLayout::Millimeter);
     printer.setColorMode(QPrinter::GrayScale);
-    QPrintPreviewDialog dialog(&printer, this);
-    connect(&dialog, &QPrintPreviewDialog::paintRequested, this, [this](QPrinter* p) {
-        owl::printBook(*p, buildBook(doc_->project(), doc_->plan()), words(doc_->project().name));
-    });
+    QPrintPreviewDialog dialog(&printer, parent);
+    QObject::connect(&dialog, &QPrintPreviewDialog::paintRequested, parent,
+                     [&](QPrinter* p) { printBook(*p, blocks, words(project.name)); });
     dialog.exec();
+}
+
+} // namespace
+
+void MainWindow::printBook() {
+    previewBlocks(this, doc_->project(), buildBook(doc_->project(), doc_->plan()));
+}
+
+void MainWindow::printVisitSheet() {
+    if (doc_->project().walls.empty()) {
+        say(tr("Add a wall first."), true);
+        return;
+    }
+    previewBlocks(this, doc_->project(), visitSheet(doc_->project(), doc_->plan(), wall_.toStdString()));
 }
 
 void MainWindow::exportFiles() {

@@ -2,11 +2,13 @@
 #include "app/main_window.h"
 
 #include "edit/fields.h"
-#include "room/snap.h"
+#include "project/placing.h"
+#include "room/stud_readings.h"
 
 #include <QKeyEvent>
 #include <QTableWidget>
 #include <QTimer>
+#include <tuple>
 
 namespace owl {
 namespace {
@@ -19,43 +21,158 @@ QString words(const std::string& s) {
 
 void MainWindow::dragged(const QString& id, Point from, Point now, int phase, double mmPerPixel) {
     const Point moved{now.x - from.x, now.y - from.y};
-    if (id.startsWith("piece:") && station_ == Station::place)
-        dragPiece(id.mid(6), moved, phase, mmPerPixel);
-    else if (id.startsWith("item:") && station_ == Station::load)
+    dragging_ = phase == 1;
+    if (station_ == Station::place && mode_ == PlaceMode::wall) {
+        if (id.startsWith("piece:"))
+            dragPiece(id.mid(6), moved, phase, mmPerPixel);
+        else if (id.startsWith("stud:"))
+            dragStud(id.mid(5), moved, phase);
+        else if (id.startsWith("obstacle:") || id.startsWith("furniture:") || id.startsWith("opening:"))
+            dragThing(id, moved, phase);
+    } else if (id.startsWith("item:") && station_ == Station::load) {
         dragItem(id.mid(5), moved, phase);
+    }
+    if (phase != 2)
+        return;
+    doc_->endMerge();
+    snapView_ = {};
+    refresh();
 }
 
 void MainWindow::dragPiece(const QString& id, Point moved, int phase, double mmPerPixel) {
-    const Piece* piece = doc_->project().findPiece(id.toStdString());
-    const Wall* wall = piece ? doc_->project().findWall(piece->wall) : nullptr;
-    if (!wall)
+    const Project& project = doc_->project();
+    const Piece* piece = project.findPiece(id.toStdString());
+    const Wall* wall = piece ? project.findWall(piece->wall) : nullptr;
+    const PiecePlan* pp = doc_->plan().find(id.toStdString());
+    if (!wall || !pp)
         return;
     if (phase == 0) {
         piece_ = id;
-        dragLeft_ = pieceLeft(doc_->project(), *piece);
-        dragBottom_ = piece->place.z;
+        dragLeft_ = pieceLeft(project, *piece);
+        dragBottom_ = pieceBottom(project, *piece);
+        return;
+    }
+    const Length reach = Length::mm(9 * mmPerPixel);
+    const auto others = doc_->plan().placedOn(project, wall->id, piece->id);
+    PlacedPiece at{piece->id,
+                   piece->name,
+                   roundToTape(dragLeft_ + Length::mm(moved.x), project.style),
+                   roundToTape(dragBottom_ - Length::mm(moved.y), project.style),
+                   pp->assembly().length,
+                   pp->assembly().height};
+    const Snap across = snapAcross(*wall, others, at, reach);
+    const Snap up = snapUp(*wall, others, at, pp->heights, reach);
+    snapView_ = {};
+    if (!across.why.empty())
+        snapView_.snapX = across.line.mm();
+    if (!up.why.empty())
+        snapView_.snapZ = up.line.mm();
+    snapView_.snapped = across.why + (across.why.empty() || up.why.empty() ? "" : "; ") + up.why;
+    doc_->apply(
+        {tr("Move %1").arg(words(piece->name)).toStdString(),
+         [key = id.toStdString(), left = across.at, z = up.at](Project& p) { movePiece(p, key, left, z); }},
+        "drag:" + id);
+    if (snapView_.snapX || snapView_.snapZ)
+        refreshBench(doc_->project(), doc_->plan());
+    say(words(snapView_.snapped));
+}
+
+/// One stud when they were found one by one, the whole row when they stand at a spacing.
+void MainWindow::dragStud(const QString& id, Point moved, int phase) {
+    const Wall* wall = doc_->project().findWall(wall_.toStdString());
+    if (!wall)
+        return;
+    if (phase == 0) {
+        dragLeft_ = Length::nm(id.toLongLong());
+        dragIndex_ = wall->studs.size();
+        for (std::size_t i = 0; i < wall->studs.size(); ++i)
+            if (wall->studs[i].x == dragLeft_)
+                dragIndex_ = i;
+        dragBottom_ = wall->firstStud;
         return;
     }
     const NumberStyle style = doc_->project().style;
-    const Length reach = Length::mm(9 * mmPerPixel);
-    const Length wanted = roundToTape(dragLeft_ + Length::mm(moved.x), style);
-    const Snap snap = snapPiece(*wall, wanted, ledgeOf(*piece).length, reach);
-    const Length z =
-        std::clamp(roundToTape(dragBottom_ - Length::mm(moved.y), style), Length(), wall->height);
-    doc_->apply({tr("Move %1").arg(words(piece->name)).toStdString(),
-                 [key = id.toStdString(), left = snap.left, z](Project& p) {
-                     for (auto& q : p.pieces)
-                         if (q.id == key) {
-                             q.place.anchor = Anchor::typed;
-                             q.place.furniture.clear();
-                             q.place.x = left;
-                             q.place.z = z;
-                         }
+    const Length by = Length::mm(moved.x);
+    const Length to = std::clamp(roundToTape(dragLeft_ + by, style), Length(), wall->width);
+    const bool spaced = wall->studMode == StudMode::spacing;
+    const Length first = std::max(Length(), roundToTape(dragBottom_ + by, style));
+    doc_->apply({tr("Move a stud").toStdString(),
+                 [w = wall->id, i = dragIndex_, to, spaced, first](Project& p) {
+                     Wall* v = p.findWall(w);
+                     if (!v)
+                         return;
+                     if (spaced) {
+                         v->firstStud = first;
+                     } else if (i < v->studs.size()) {
+                         v->studs[i].x = to;
+                         v->studs[i].source = StudSource::typed;
+                     }
                  }},
-                "drag:" + id);
-    say(words(snap.why));
-    if (phase == 2)
-        doc_->endMerge();
+                "stud");
+    say(spaced ? tr("First stud at %1").arg(words(formatLength(first, style)))
+               : tr("Stud at %1").arg(words(formatLength(to, style))));
+}
+
+namespace {
+
+/// Moves the thing with this id; false when the wall has none.
+template <typename T> bool moveThing(std::vector<T>& list, const std::string& id, Length x, Length z) {
+    for (auto& t : list)
+        if (t.id == id) {
+            if constexpr (std::is_same_v<T, Furniture>) {
+                t.x = x;
+                if (t.bottom > Length()) {
+                    const Length up = std::max(Length(), z) - t.bottom;
+                    t.bottom += up;
+                    t.height += up;
+                }
+            } else if constexpr (std::is_same_v<T, CoverOpening>) {
+                (t.cut ? t.cutX : t.x) = x;
+                (t.cut ? t.cutZ : t.z) = z;
+            } else {
+                t.x = x;
+                t.z = z;
+            }
+            return true;
+        }
+    return false;
+}
+
+/// Left and bottom edge of a thing on or before the wall.
+std::optional<std::pair<Length, Length>> whereIs(const Wall& w, const std::string& id) {
+    if (const Obstacle* o = findObstacle(w, id))
+        return std::pair(o->x, o->z);
+    if (const Furniture* f = findFurniture(w, id))
+        return std::pair(f->x, f->bottom);
+    for (const auto& o : w.openings)
+        if (o.id == id)
+            return std::pair(o.cut ? o.cutX : o.x, o.cut ? o.cutZ : o.z);
+    return std::nullopt;
+}
+
+} // namespace
+
+void MainWindow::dragThing(const QString& id, Point moved, int phase) {
+    const Wall* wall = doc_->project().findWall(wall_.toStdString());
+    const std::string key = id.section(':', 1).toStdString();
+    const auto at = wall ? whereIs(*wall, key) : std::nullopt;
+    if (!at)
+        return;
+    if (phase == 0) {
+        std::tie(dragLeft_, dragBottom_) = *at;
+        return;
+    }
+    const NumberStyle style = doc_->project().style;
+    const Length x = roundToTape(dragLeft_ + Length::mm(moved.x), style);
+    const Length z = std::max(Length(), roundToTape(dragBottom_ - Length::mm(moved.y), style));
+    doc_->apply({tr("Move something").toStdString(),
+                 [w = wall->id, key, x, z](Project& p) {
+                     if (Wall* v = p.findWall(w))
+                         moveThing(v->obstacles, key, x, z) || moveThing(v->furniture, key, x, z) ||
+                             moveThing(v->openings, key, x, z);
+                 }},
+                "thing:" + id);
+    say(tr("%1 from the left").arg(words(formatLength(x, style))));
 }
 
 void MainWindow::dragItem(const QString& id, Point moved, int phase) {
@@ -87,7 +204,17 @@ void MainWindow::dragItem(const QString& id, Point moved, int phase) {
 }
 
 void MainWindow::clicked(const QString& id) {
-    if (id.startsWith("piece:"))
+    if (station_ == Station::place && mode_ == PlaceMode::practice)
+        practiceClick(canvas_->pressedAt());
+    else if (id.startsWith("wall:"))
+        chooseWall(id.mid(5));
+    else if (id.startsWith("proposed:"))
+        doc_->apply({tr("Accept a stud").toStdString(),
+                     [w = wall_.toStdString(), x = Length::nm(id.mid(9).toLongLong())](Project& p) {
+                         if (Wall* v = p.findWall(w))
+                             acceptProposal(*v, x);
+                     }});
+    else if (id.startsWith("piece:"))
         choosePiece(id.mid(6));
     else if (id.startsWith("stock:"))
         doc_->apply({tr("Take a board in or out").toStdString(), [s = id.mid(6).toStdString()](Project& p) {
@@ -102,8 +229,10 @@ void MainWindow::clicked(const QString& id) {
             strip_->table()->setCurrentCell(static_cast<int>(it - t.ids.begin()), 0);
     } else if (id.startsWith("item:"))
         notes_->focusField("item." + id.mid(5) + ".mass");
-    else if (id.startsWith("outlet:"))
-        notes_->focusField("outlet." + id.mid(7) + ".x");
+    else if (id.startsWith("obstacle:"))
+        notes_->focusField("obstacle." + id.mid(9) + ".x");
+    else if (id.startsWith("opening:"))
+        notes_->focusField("opening." + id.mid(8) + ".x");
     else if (id.startsWith("furniture:"))
         notes_->focusField("furniture." + id.mid(10) + ".name");
 }
@@ -124,18 +253,9 @@ void MainWindow::nudge(int dx, int dz, bool far) {
     const Length unit =
         (doc_->project().style.units == Units::metric ? 1_mm : Length::inches(1, 16)) * (far ? 10 : 1);
     const Length left = std::max(Length(), pieceLeft(doc_->project(), *piece) + unit * dx);
-    const Length z = std::max(Length(), piece->place.z + unit * dz);
+    const Length z = std::max(Length(), pieceBottom(doc_->project(), *piece) + unit * dz);
     doc_->apply({tr("Move %1").arg(words(piece->name)).toStdString(),
-                 [id = piece->id, left, z, sideways = dx != 0](Project& p) {
-                     for (auto& q : p.pieces)
-                         if (q.id == id) {
-                             q.place.z = z;
-                             if (sideways) {
-                                 q.place.anchor = Anchor::typed;
-                                 q.place.x = left;
-                             }
-                         }
-                 }},
+                 [id = piece->id, left, z](Project& p) { movePiece(p, id, left, z); }},
                 "nudge:" + piece_);
 }
 

@@ -59,8 +59,8 @@ Notes::Notes(QWidget* parent) : QScrollArea(parent) {
     setFocusPolicy(Qt::NoFocus);
 }
 
-void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& findings,
-                 const QString& piece) {
+void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& findings, const QString& piece,
+                 const QString& wall) {
     showing_ = true;
     const int scroll = verticalScrollBar()->value();
     QString focused;
@@ -69,7 +69,7 @@ void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& f
     fields_ = fields;
     findings_.clear();
     for (const auto& f : findings)
-        if (f.piece.empty() || words(f.piece) == piece)
+        if (f.piece.empty() ? f.wall.empty() || words(f.wall) == wall : words(f.piece) == piece)
             findings_.push_back(f);
 
     auto* body = new QWidget;
@@ -81,16 +81,18 @@ void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& f
     std::size_t i = 0;
     for (; i < findings_.size() && findings_[i].severity == Severity::blocks; ++i)
         addFinding(column, findings_[i]);
-    QVBoxLayout* group = column;
-    bool first = true;
+    groups_.clear();
     for (const auto& f : fields_) {
-        if (f.kind == FieldKind::heading) {
-            group = addGroup(column, words(f.label), first);
-            first = false;
-        } else {
-            addField(group, f);
-        }
+        if (f.kind == FieldKind::heading)
+            addGroup(column, words(f.label), groups_.empty());
+        else if (groups_.empty())
+            addField(column, f);
+        else
+            groups_.back().fields.push_back(f);
     }
+    for (auto& g : groups_)
+        if (!g.box->isHidden())
+            build(g);
     if (i < findings_.size()) {
         auto* h = new QLabel(tr("Owl notes"), body);
         h->setObjectName("heading");
@@ -112,7 +114,7 @@ void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& f
 }
 
 /// A heading that opens and closes what belongs to it.
-QVBoxLayout* Notes::addGroup(QVBoxLayout* into, const QString& heading, bool first) {
+std::size_t Notes::addGroup(QVBoxLayout* into, const QString& heading, bool first) {
     auto* head = new QPushButton;
     head->setObjectName("group");
     head->setCursor(Qt::PointingHandCursor);
@@ -120,6 +122,7 @@ QVBoxLayout* Notes::addGroup(QVBoxLayout* into, const QString& heading, bool fir
     auto* column = new QVBoxLayout(box);
     column->setContentsMargins(0, 0, 0, 4);
     column->setSpacing(4);
+    const std::size_t index = groups_.size();
     const auto set = [head, box, heading](bool open) {
         box->setVisible(open);
         head->setText((open ? QString("▾ ") : QString("▸ ")) + heading);
@@ -127,18 +130,35 @@ QVBoxLayout* Notes::addGroup(QVBoxLayout* into, const QString& heading, bool fir
     };
     const auto known = open_.find(heading);
     set(known == open_.end() ? first : known->second);
-    connect(head, &QPushButton::clicked, this, [this, set, box, heading] {
-        open_[heading] = !box->isVisible();
+    connect(head, &QPushButton::clicked, this, [this, set, box, heading, index] {
+        open_[heading] = box->isHidden();
+        if (open_[heading])
+            build(groups_[index]);
         set(open_[heading]);
     });
     box->setProperty("group", heading);
     into->addWidget(head);
     into->addWidget(box);
-    return column;
+    groups_.push_back({heading, box, column, {}, false});
+    return index;
 }
 
-QWidget* Notes::inputOf(const QString& id) const {
-    return widget() ? widget()->findChild<QWidget*>("field:" + id) : nullptr;
+void Notes::build(Group& group) {
+    if (group.built)
+        return;
+    group.built = true;
+    for (const auto& f : group.fields)
+        addField(group.column, f);
+}
+
+QWidget* Notes::inputOf(const QString& id) {
+    if (!widget())
+        return nullptr;
+    for (auto& g : groups_)
+        for (const auto& f : g.fields)
+            if (words(f.id) == id)
+                build(g);
+    return widget()->findChild<QWidget*>("field:" + id);
 }
 
 bool Notes::focusField(const QString& id) {
@@ -196,7 +216,7 @@ void Notes::type(QLineEdit* edit, const Field& field) {
 
 void Notes::addField(QVBoxLayout* into, const Field& field) {
     const QString name = "field:" + words(field.id);
-    if (field.kind == FieldKind::action) {
+    if (field.kind == FieldKind::action || field.kind == FieldKind::file) {
         auto* b = new QPushButton(words(field.label));
         b->setObjectName(name);
         b->setCursor(Qt::PointingHandCursor);

@@ -18,10 +18,12 @@ class Notes : public QScrollArea {
   public:
     explicit Notes(QWidget* parent = nullptr);
     /// Shows fields and findings; keeps the editor in hand while its field is still there.
-    void show(const std::vector<Field>& fields, const std::vector<Finding>& findings, const QString& piece);
+    void show(const std::vector<Field>& fields, const std::vector<Finding>& findings, const QString& piece,
+              const QString& wall);
     /// Puts the cursor into a field; false when it is not shown.
     bool focusField(const QString& id);
-    [[nodiscard]] QWidget* inputOf(const QString& id) const;
+    /// The input of a field, made if its group was never opened; null when the station has no such field.
+    [[nodiscard]] QWidget* inputOf(const QString& id);
 
     std::function<std::optional<QString>(const Field&, const QString& typed)> onTyped;
     std::function<void(const Edit&)> onRemedy;
@@ -33,13 +35,23 @@ class Notes : public QScrollArea {
 
   private:
     void addField(QVBoxLayout* into, const Field& field);
-    QVBoxLayout* addGroup(QVBoxLayout* into, const QString& heading, bool first);
+    /// Fields under one heading; their widgets are made when the group is first opened.
+    struct Group {
+        QString heading;
+        QWidget* box = nullptr;
+        QVBoxLayout* column = nullptr;
+        std::vector<Field> fields;
+        bool built = false;
+    };
+    std::size_t addGroup(QVBoxLayout* into, const QString& heading, bool first);
+    void build(Group& group);
     void addFinding(QVBoxLayout* into, const Finding& finding);
     QWidget* makeInput(const Field& field);
     void type(QLineEdit* edit, const Field& field);
 
     std::vector<Field> fields_;
     std::vector<Finding> findings_;
+    std::vector<Group> groups_;
     bool showing_ = false;
     std::map<QString, bool> open_; ///< groups of inputs by heading; the first of a station is open at first
 };

@@ -3,6 +3,7 @@
 #include "app/draw.h"
 
 #include <QHeaderView>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QPushButton>
 #include <QTableWidget>
@@ -23,7 +24,7 @@ QIcon feather(Status s) {
 } // namespace
 
 Strip::Strip(QWidget* parent)
-    : QWidget(parent), title_(new QLabel), fold_(new QPushButton), detail_(new QLabel),
+    : QWidget(parent), title_(new QLabel), tabs_(new QWidget), fold_(new QPushButton), detail_(new QLabel),
       table_(new QTableWidget) {
     setObjectName("strip");
     auto* column = new QVBoxLayout(this);
@@ -34,6 +35,7 @@ Strip::Strip(QWidget* parent)
     fold_->setObjectName("link");
     fold_->setAccessibleName(tr("Fold the list"));
     head->addWidget(title_);
+    head->addWidget(tabs_);
     head->addStretch(1);
     head->addWidget(fold_);
     column->addLayout(head);
@@ -73,7 +75,62 @@ Strip::Strip(QWidget* parent)
                       table_->viewport()->mapToGlobal(
                           table_->visualRect(table_->model()->index(row, col)).bottomLeft()));
     });
+    connect(table_, &QTableWidget::cellClicked, this, [this](int row, int col) {
+        if (const Edit* e = editOf(row); e && col != data_.tick && onEdit)
+            onEdit(Edit(*e));
+    });
+    connect(table_, &QTableWidget::cellEntered, this, [this](int row, int) {
+        if (onHover)
+            onHover(editOf(row));
+    });
+    table_->setMouseTracking(true);
+    table_->viewport()->installEventFilter(this);
+    table_->installEventFilter(this);
     setFolded(false);
+}
+
+const Edit* Strip::editOf(int row) const {
+    const auto r = static_cast<std::size_t>(std::max(0, row));
+    return row >= 0 && r < data_.edits.size() && data_.edits[r] ? &*data_.edits[r] : nullptr;
+}
+
+bool Strip::eventFilter(QObject* o, QEvent* e) {
+    if (o == table_->viewport() && e->type() == QEvent::Leave && onHover)
+        onHover(nullptr);
+    if (o == table_ && e->type() == QEvent::KeyPress) {
+        const int key = static_cast<QKeyEvent*>(e)->key();
+        if (const Edit* edit = editOf(table_->currentRow());
+            edit && onEdit && (key == Qt::Key_Return || key == Qt::Key_Enter)) {
+            onEdit(Edit(*edit));
+            return true;
+        }
+    }
+    return QWidget::eventFilter(o, e);
+}
+
+/// The other tables of the station, as words beside the title.
+void Strip::showTabs() {
+    delete tabs_->layout();
+    qDeleteAll(tabs_->findChildren<QPushButton*>(QString(), Qt::FindDirectChildrenOnly));
+    tabs_->setVisible(data_.tabs.size() > 1);
+    title_->setVisible(data_.tabs.size() < 2);
+    if (data_.tabs.size() < 2)
+        return;
+    auto* row = new QHBoxLayout(tabs_);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4);
+    for (int i = 0; i < static_cast<int>(data_.tabs.size()); ++i) {
+        auto* b = new QPushButton(QString::fromStdString(data_.tabs[static_cast<std::size_t>(i)]));
+        b->setObjectName(i == data_.tab ? "tabChosen" : "tab");
+        b->setProperty("tab", i);
+        b->setCursor(Qt::PointingHandCursor);
+        b->setAccessibleName(b->text() + (i == data_.tab ? tr(", shown") : ""));
+        connect(b, &QPushButton::clicked, this, [this, i] {
+            if (onTab)
+                onTab(i);
+        });
+        row->addWidget(b);
+    }
 }
 
 void Strip::setFolded(bool folded) {
@@ -134,6 +191,7 @@ void Strip::show(const StripTable& table) {
     filling_ = false;
     setVisible(!table.title.empty());
     showDetail();
+    showTabs();
     title_->setText(QString::fromStdString(table.title));
     table_->setAccessibleName(title_->text());
 }

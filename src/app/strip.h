@@ -25,16 +25,24 @@ class Strip : public QWidget {
     std::function<void(const std::string& id)> onTick;
     std::function<void(int row, const std::string& id)> onRow;
     std::function<void(const Working&, QPoint)> onWorking;
+    std::function<void(int tab)> onTab;
+    /// A row whose click does something was clicked; hovered: null when the pointer leaves the rows.
+    std::function<void(const Edit&)> onEdit;
+    std::function<void(const Edit*)> onHover;
 
   protected:
     void resizeEvent(QResizeEvent*) override { fitColumns(); }
+    bool eventFilter(QObject*, QEvent*) override;
 
   private:
     void fill();
     void fitColumns();
     void showDetail();
+    void showTabs();
+    [[nodiscard]] const Edit* editOf(int row) const;
     StripTable data_;
     QLabel* title_;
+    QWidget* tabs_;
     QPushButton* fold_;
     QLabel* detail_;
     QTableWidget* table_;

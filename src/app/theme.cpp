@@ -146,6 +146,8 @@ QColor Theme::of(Tone tone) const {
         return print ? QColor("#f2f2f2") : alpha(QColor("#7fb27a"), dark ? 60 : 70);
     case Tone::wireBand:
         return print ? QColor("#e8e8e8") : alpha(QColor("#d9705a"), dark ? 55 : 45);
+    case Tone::cableBand:
+        return print ? QColor("#f4f4f4") : alpha(QColor("#d9705a"), dark ? 24 : 18);
     case Tone::outlet:
         return print || !dark ? QColor("#ffffff") : QColor("#4a5a64");
     case Tone::item1:
@@ -205,6 +207,8 @@ QComboBox::drop-down { border: 0; width: 16px; } QComboBox QAbstractItemView { b
 QPushButton { background: %7; border: 1px solid %6; border-radius: 11px; padding: 2px 11px; min-height: 18px; color: %10; font-weight: 600; font-size: 12px; text-align: left; }
 QPushButton:hover { background: %6; color: %8; } QPushButton:focus { border: 2px solid %6; padding: 1px 10px; } QPushButton:disabled { color: %5; border-color: %4; background: %1; }
 QPushButton#plain { background: transparent; border-color: %4; color: %2; font-weight: 400; } QPushButton#plain:hover { background: %7; }
+QPushButton#tab { border: 0; background: transparent; color: %5; font-weight: 600; } QPushButton#tab:hover { color: %2; background: %7; }
+QPushButton#tabChosen { border: 0; background: %7; color: %2; font-weight: 700; }
 QPushButton#group { border: 0; background: transparent; color: %2; font-size: 13px; font-weight: 700; padding: 4px 0 2px 0; } QPushButton#group:hover { color: %10; background: transparent; }
 QPushButton#link { border: 0; background: transparent; color: %11; padding-left: 2px; } QPushButton#link:hover { text-decoration: underline; }
 QCheckBox { spacing: 7px; } QCheckBox:focus { color: %10; }

@@ -224,7 +224,7 @@ class TestWidgets : public QObject {
             const auto e = f.set(t.toStdString());
             return e ? std::optional<QString>() : QString::fromStdString(e.error());
         };
-        n.show({lengthField("a", "1"), lengthField("b", "2")}, {}, "");
+        n.show({lengthField("a", "1"), lengthField("b", "2")}, {}, "", "");
         static_cast<QWidget&>(n).show();
         auto* edit = qobject_cast<QLineEdit*>(n.inputOf("a"));
         QVERIFY(edit);
@@ -247,7 +247,7 @@ class TestWidgets : public QObject {
         Field h2 = h1;
         h2.label = "Second";
         const std::vector<Field> fields{h1, lengthField("a", "1"), h2, lengthField("b", "2")};
-        n.show(fields, {}, "");
+        n.show(fields, {}, "", "");
         static_cast<QWidget&>(n).show();
         settle();
         QVERIFY(n.inputOf("a")->isVisible());
@@ -256,7 +256,7 @@ class TestWidgets : public QObject {
             if (b->text().contains("Second"))
                 QTest::mouseClick(b, Qt::LeftButton);
         QVERIFY(n.inputOf("b")->isVisible());
-        n.show(fields, {}, ""); // after an edit everything is built again
+        n.show(fields, {}, "", ""); // after an edit everything is built again
         settle();
         QVERIFY(n.inputOf("b")->isVisible());
     }
@@ -268,7 +268,7 @@ class TestWidgets : public QObject {
         h1.kind = FieldKind::heading;
         Field h2 = h1;
         h2.label = "Two";
-        n.show({h1, lengthField("a", "1"), h2, lengthField("b", "2")}, {}, "");
+        n.show({h1, lengthField("a", "1"), h2, lengthField("b", "2")}, {}, "", "");
         static_cast<QWidget&>(n).show();
         QVERIFY(n.focusField("b"));
         QVERIFY(n.inputOf("b")->isVisible());
@@ -287,7 +287,7 @@ class TestWidgets : public QObject {
         Finding all = mine;
         all.piece.clear();
         all.title = "Everybody's";
-        n.show({}, {mine, other, all}, "a");
+        n.show({}, {mine, other, all}, "a", "");
         QStringList titles;
         for (auto* l : n.findChildren<QLabel*>("cardTitle"))
             titles << l->text();
@@ -304,7 +304,7 @@ class TestWidgets : public QObject {
         const Edit* hovered = nullptr;
         n.onRemedy = [&](const Edit& e) { done = e.name; };
         n.onHover = [&](const Edit* e) { hovered = e; };
-        n.show({}, {f}, "");
+        n.show({}, {f}, "", "");
         static_cast<QWidget&>(n).show();
         auto* b = n.findChild<QPushButton*>("remedy:x:Do it");
         QVERIFY(b);
@@ -380,7 +380,7 @@ class TestWidgets : public QObject {
     }
 
     void thePerchShowsEveryPieceWithItsVerdict() {
-        Project p = test::demo();
+        Project p = test::hall();
         addPiece(p, "ledge", "hall-north");
         p.pieces.back().place.anchor = Anchor::typed;
         p.pieces.back().place.x = 60_mm;
@@ -400,7 +400,7 @@ class TestWidgets : public QObject {
 
     void theLedgerLineAlwaysAnswers() {
         LedgerLine l;
-        const Project p = test::demo();
+        const Project p = test::hall();
         l.show(p, test::planOf(p), "ledge-1", false);
         for (const char* word : {"holds", "margin", "sag", "may carry", "wood", "cost", "hours", "open"})
             QVERIFY2(l.text().contains(word), word);

@@ -20,7 +20,7 @@ using namespace owl;
 
 namespace {
 
-const QString demoPath = QString::fromStdString(test::sourcePath("demo/harbour-lane.owl"));
+const QString demoPath = QString::fromStdString(test::sourcePath("tests/data/projects/version-1.owl"));
 
 /// A window with a document of its own; dialogs are answered by the test.
 struct Bench {
@@ -34,7 +34,7 @@ struct Bench {
         window.show();
         QApplication::setActiveWindow(&window); // a bare X server has nobody to give it the keyboard
         if (!empty)
-            document.reset(test::demo(), demoPath);
+            document.reset(test::hall(), demoPath);
         settle();
     }
     void settle() {
@@ -192,7 +192,7 @@ class TestWindow : public QObject {
         QVERIFY(b.window.message().contains("centred on the yarn chest"));
         b.document.undo(); // one drag is one step
         b.document.undo();
-        QVERIFY(b.document.project() == test::demo());
+        QVERIFY(b.document.project() == test::hall());
     }
 
     void arrowKeysNudge() {
@@ -206,7 +206,7 @@ class TestWindow : public QObject {
         QCOMPARE(pieceLeft(b.document.project(), b.piece()), left + 11_mm);
         QCOMPARE(b.piece().place.z, 1171_mm);
         b.document.undo(); // a row of nudges is one step
-        QVERIFY(b.document.project() == test::demo());
+        QVERIFY(b.document.project() == test::hall());
     }
 
     void aRemedyIsPreviewedAndApplied() {
@@ -416,7 +416,7 @@ class TestWindow : public QObject {
         f.close();
         b.window.openFile(f.fileName());
         QVERIFY2(b.window.message().startsWith("bad.owl: "), qPrintable(b.window.message()));
-        QVERIFY(b.document.project() == test::demo());
+        QVERIFY(b.document.project() == test::hall());
         QCOMPARE(b.document.path(), demoPath);
     }
 
@@ -441,7 +441,7 @@ class TestWindow : public QObject {
         {
             Document d(test::shop());
             d.setJournal(journal);
-            d.reset(test::demo(), demoPath);
+            d.reset(test::hall(), demoPath);
             d.apply({"longer", [](Project& p) { ledgeOf(p.pieces.front()).length = 1333_mm; }});
         } // gone without saving
         Document d(test::shop());
@@ -462,7 +462,7 @@ class TestWindow : public QObject {
 
     void mergedEditsAreOneStepAndMayVanish() {
         Document d(test::shop());
-        d.reset(test::demo(), {});
+        d.reset(test::hall(), {});
         const auto setZ = [](int z) {
             return Edit{"Move", [z](Project& p) { p.pieces.front().place.z = Length::mm(z); }};
         };
@@ -588,7 +588,7 @@ class TestWindow : public QObject {
 
     void theBookIsPrinted() {
         QTemporaryDir dir;
-        const Project d = test::demo();
+        const Project d = test::hall();
         const Plan p = test::planOf(d);
         const QString file = dir.filePath("book.pdf");
         QVERIFY(!writeBookPdf(file, d, p));

@@ -25,7 +25,7 @@ std::string file(QTemporaryDir& dir, const char* name, const std::string& text) 
     std::ofstream(path) << text;
     return path;
 }
-const std::string demoPath = test::sourcePath("demo/harbour-lane.owl");
+const std::string demoPath = test::sourcePath("tests/data/projects/version-1.owl");
 
 } // namespace
 

@@ -254,7 +254,7 @@ class TestCutting : public QObject {
     }
 
     void everyCutSaysItsSettingAndWasteSide() {
-        const Plan p = test::planOf(test::demo());
+        const Plan p = test::planOf(test::hall());
         QVERIFY(!p.sequence.empty());
         std::map<std::string, int> freed;
         for (const auto& c : p.sequence) {
@@ -318,7 +318,7 @@ class TestCutting : public QObject {
     }
 
     void aJobWrittenReadsBackTheSame() {
-        const CutJob j = test::planOf(test::demo()).cutJob;
+        const CutJob j = test::planOf(test::hall()).cutJob;
         const std::string once = cutJobJson(j).dump();
         QCOMPARE(test::words(cutJobJson(readCutJob(once, "x").value()).dump()), test::words(once));
     }

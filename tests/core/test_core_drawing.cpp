@@ -11,7 +11,7 @@ using namespace owl;
 namespace {
 
 struct Scene {
-    Project project = test::demo();
+    Project project = test::hall();
     Plan plan = test::planOf(project);
 };
 
@@ -111,15 +111,15 @@ class TestDrawing : public QObject {
         const Drawing d = wallView(s.project, s.plan, "ledge-1", {});
         QCOMPARE(d.high.x, 3620.0);
         QCOMPARE(d.high.y, 2440.0);
-        for (std::size_t i = 0; i < 8; ++i)
-            QVERIFY(withId(d, "stud:" + std::to_string(i)));
-        QVERIFY(!withId(d, "stud:8"));
-        QVERIFY(withId(d, "outlet:outlet-1"));
+        for (Length x : studCentres(s.project.walls.front()))
+            QVERIFY(withId(d, "stud:" + std::to_string(x.nm())));
+        QVERIFY(!withId(d, "stud:0"));
+        QVERIFY(withId(d, "obstacle:outlet-1"));
         QVERIFY(withId(d, "furniture:bench"));
         const Shape* rail = withId(d, "piece:ledge-1");
         QVERIFY(rail);
         QVERIFY(std::abs(rail->points[0].x - (1060 + 12)) < 1e-6); // behind the end cap
-        const Shape* stud = withId(d, "stud:0");
+        const Shape* stud = withId(d, "stud:410000000");
         QVERIFY(std::abs((stud->points[0].x + stud->points[1].x) / 2 - 410) < 1e-6);
     }
 

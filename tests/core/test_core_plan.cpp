@@ -29,7 +29,7 @@ class TestPlan : public QObject {
     Q_OBJECT
   private slots:
     void theDemoHolds() {
-        const Plan p = test::planOf(test::demo());
+        const Plan p = test::planOf(test::hall());
         QVERIFY(!p.blocked());
         QCOMPARE(only(p).hold()->verdict.status, Status::holds);
         QCOMPARE(only(p).studs.size(), std::size_t(4));
@@ -37,7 +37,7 @@ class TestPlan : public QObject {
     }
 
     void theSamePlanEveryTime() {
-        const Project d = test::demo();
+        const Project d = test::hall();
         QCOMPARE(test::words(planJson(d, test::planOf(d)).dump()),
                  test::words(planJson(d, test::planOf(d)).dump()));
     }
@@ -99,7 +99,7 @@ class TestPlan : public QObject {
     }
 
     void everyCheckCarriesItsWorking() {
-        const Plan p = test::planOf(test::demo());
+        const Plan p = test::planOf(test::hall());
         for (const auto& s : only(p).supports)
             for (const auto& c : s.checks) {
                 QVERIFY2(!c.working.formula.empty(), c.id.c_str());
@@ -175,8 +175,8 @@ class TestPlan : public QObject {
         QFETCH(int, x);
         QFETCH(int, z);
         Project p = moved(Length::mm(x));
-        p.walls.front().outlets.push_back({"o", 1300_mm, 320_mm});
-        p.walls.front().furniture.push_back({"sofa", "sofa", "sofa", 900_mm, 1600_mm, 850_mm});
+        p.walls.front().obstacles.push_back(test::hangs("outlet", 1300_mm, 320_mm));
+        p.walls.front().furniture.push_back(test::stands("sofa", 900_mm, 1600_mm, 850_mm));
         p.pieces.front().place.z = Length::mm(z);
         const Plan plan = test::planOf(p);
         const Finding* f = test::finding(plan, id.toStdString());
@@ -188,7 +188,7 @@ class TestPlan : public QObject {
 
     void aSofaSetsTheHeightAdvice() {
         Project p = moved(1000_mm);
-        p.walls.front().furniture.push_back({"sofa", "sofa", "", 900_mm, 1600_mm, 850_mm});
+        p.walls.front().furniture.push_back(test::stands("sofa", 900_mm, 1600_mm, 850_mm));
         p.pieces.front().place.z = 1800_mm;
         const Plan plan = test::planOf(p);
         QCOMPARE(test::words(only(plan).heights.front().what), QString("over the sofa"));
@@ -198,10 +198,29 @@ class TestPlan : public QObject {
         QVERIFY(test::finding(test::planOf(p), "good_height"));
     }
 
+    void aStudInTheWayOfAWireIsLeftOut() {
+        Project p = test::fresh();
+        const std::size_t before = only(test::planOf(p)).studs.size();
+        p.walls.front().obstacles.push_back(
+            test::hangs("outlet", 1230_mm, 300_mm)); // the stud at 1200 is close
+        Plan plan = test::planOf(p);
+        QCOMPARE(only(plan).studs.size(), before - 1);
+        QCOMPARE(only(plan).barred.size(), std::size_t(1));
+        const Length barred = only(plan).left + only(plan).barred.front().x;
+        for (const auto& m : only(plan).marks)
+            QVERIFY(m.fromWallLeft != barred);
+        const Finding* f = test::finding(plan, "stud_barred");
+        QVERIFY(f && !f->remedies.empty());
+        f->remedies.back().apply(p); // traced: nothing runs there
+        QVERIFY(only(test::planOf(p)).barred.empty());
+        QCOMPARE(only(test::planOf(p)).studs.size(), before);
+    }
     void wiresNearAHoleAreNamed() {
         Project p = test::fresh();
-        p.walls.front().outlets.push_back({"o", 1230_mm, 300_mm}); // 30 mm beside the stud at 1200
+        p.walls.front().obstacles.push_back(
+            test::hangs("outlet", 1300_mm, 300_mm)); // its run ends 25 mm beside
         const Plan plan = test::planOf(p);
+        QVERIFY(only(plan).barred.empty());
         bool said = false;
         for (const auto& m : only(plan).marks)
             said = said || !m.caution.empty();
@@ -277,7 +296,7 @@ class TestPlan : public QObject {
     }
 
     void thingsHangingOverTheEndArePushedBack() {
-        Project p = test::demo();
+        Project p = test::hall();
         p.pieces.front().load.items.front().x = 1300_mm;
         const Plan plan = test::planOf(p);
         const Finding* f = test::finding(plan, "item_overhangs");
@@ -293,13 +312,13 @@ class TestPlan : public QObject {
     }
 
     void theTargetPriceIsHeld() {
-        Project p = test::demo();
+        Project p = test::hall();
         p.wood.targetPrice = 1;
         QVERIFY(test::finding(test::planOf(p), "over_target"));
     }
 
     void marksAgreeWithThePiece() {
-        const Project d = test::demo();
+        const Project d = test::hall();
         const Plan p = test::planOf(d);
         for (const auto& m : only(p).marks) {
             QCOMPARE(m.fromWallLeft, only(p).left + m.fromPieceLeft);
@@ -314,7 +333,7 @@ class TestPlan : public QObject {
     }
 
     void costIsWhatTheListAddsUpTo() {
-        const Plan p = test::planOf(test::demo());
+        const Plan p = test::planOf(test::hall());
         double sum = 0;
         for (const auto& l : p.shopping)
             sum += l.price;
@@ -323,7 +342,7 @@ class TestPlan : public QObject {
     }
 
     void stepsComeInAWorkableOrder() {
-        const Plan p = test::planOf(test::demo());
+        const Plan p = test::planOf(test::hall());
         const auto& steps = only(p).steps;
         const auto at = [&](const char* id) {
             for (std::size_t i = 0; i < steps.size(); ++i)
@@ -342,7 +361,7 @@ class TestPlan : public QObject {
     }
 
     void planJsonHasItsKeys() {
-        const Project d = test::demo();
+        const Project d = test::hall();
         const auto j = planJson(d, test::planOf(d));
         for (const char* key : {"pieces", "cut", "shopping", "schedule", "findings", "cost", "hours"})
             QVERIFY2(j.contains(key), key);
@@ -381,7 +400,7 @@ class TestPlan : public QObject {
     }
 
     void listsNameEveryPart() {
-        const Project d = test::demo();
+        const Project d = test::hall();
         const Plan p = test::planOf(d);
         const std::string csv = cutListCsv(d, p);
         for (const auto& part : only(p).assembly().parts)
@@ -394,7 +413,7 @@ class TestPlan : public QObject {
     }
 
     void theBookHasEverySection() {
-        const Project d = test::demo();
+        const Project d = test::hall();
         const auto book = buildBook(d, test::planOf(d));
         const auto titled = [&](const char* words) {
             return std::any_of(book.begin(), book.end(), [&](const Block& b) {

@@ -10,7 +10,7 @@ using json = nlohmann::ordered_json;
 namespace {
 
 std::string demoText() {
-    return test::textOf(test::sourcePath("demo/harbour-lane.owl"));
+    return test::textOf(test::sourcePath("tests/data/projects/version-1.owl"));
 }
 
 /// The demo with one value changed at a JSON pointer.
@@ -48,7 +48,7 @@ class TestProject : public QObject {
     }
 
     void savingTwiceGivesTheSameBytes() {
-        Project p = test::demo();
+        Project p = test::hall();
         ledgeOf(p.pieces.front()).length = Length::inches(37) + Length::inches(5, 8);
         const std::string once = writeProject(p);
         const auto again = readProject(once, "again");
@@ -86,9 +86,10 @@ class TestProject : public QObject {
     }
 
     void removedThingsStayRemoved() {
-        Project p = test::demo();
+        Project p = test::hall();
         p.pieces.front().load.items.erase(p.pieces.front().load.items.begin());
-        p.walls.front().outlets.clear();
+        p.walls.front().obstacles.clear();
+        p.walls.front().scan.reset();
         const auto back = readProject(writeProject(p), "x");
         QVERIFY(back.has_value());
         QVERIFY(*back == p);
@@ -127,7 +128,7 @@ class TestProject : public QObject {
         row("no version", without("", "version"), "f.owl: version: it is missing or not a whole number.");
         row("from the future", changed("/version", 99),
             "f.owl: version: this project was written by a newer program (version 99; this one reads up to "
-            "1).");
+            "2).");
         row("version zero", changed("/version", 0), "f.owl: version: 0 never existed; the first is 1.");
         row("unknown kind", changed("/pieces/0/kind", "throne"),
             "f.owl: pieces[0].kind: \"throne\" is not a kind of piece this version knows; it knows ledge.");
@@ -205,7 +206,7 @@ class TestProject : public QObject {
     void savingIsAtomicAndKeepsTheLastGoodVersion() {
         QTemporaryDir dir;
         const std::string file = dir.filePath("a.owl").toStdString();
-        Project p = test::demo();
+        Project p = test::hall();
         QVERIFY(saveProject(p, file).has_value());
         const std::string first = test::textOf(file);
         p.name = "Second";
@@ -218,7 +219,7 @@ class TestProject : public QObject {
     void aFailedSaveLosesNothing() {
         QTemporaryDir dir;
         const std::string nowhere = dir.filePath("no/such/folder/a.owl").toStdString();
-        const auto r = saveProject(test::demo(), nowhere);
+        const auto r = saveProject(test::hall(), nowhere);
         QVERIFY(!r.has_value());
         QVERIFY(r.error().find("it cannot be written here") != std::string::npos);
         QVERIFY(r.error().find("What was there before is untouched.") != std::string::npos);
@@ -227,7 +228,7 @@ class TestProject : public QObject {
         const std::string folder = dir.filePath("taken.owl").toStdString();
         std::filesystem::create_directory(folder);
         std::filesystem::create_directory(folder + "/full");
-        QVERIFY(!saveProject(test::demo(), folder).has_value());
+        QVERIFY(!saveProject(test::hall(), folder).has_value());
         QVERIFY(!std::filesystem::exists(folder + ".new"));
     }
 
@@ -252,7 +253,7 @@ class TestProject : public QObject {
     }
 
     void aLedgeIsPlacedByItsAnchor() {
-        Project p = test::demo();
+        Project p = test::hall();
         Piece& piece = p.pieces.front();
         const Furniture& f = p.walls.front().furniture.front();
         QCOMPARE(pieceLeft(p, piece), f.x + (f.width - ledgeOf(piece).length) / 2);

@@ -46,10 +46,10 @@ struct Bench {
         return *this;
     }
     [[nodiscard]] RailOption screws(const char* id = "m5") const {
-        return {std::string("studs-") + id, id, RailSupport::studs, catalog().findScrew(id)};
+        return {std::string("studs-") + id, id, RailSupport::studs, catalog().findScrew(id), nullptr};
     }
     [[nodiscard]] static RailOption anchors() {
-        return {"anchors", "toggles", RailSupport::anchors, nullptr};
+        return {"anchors", "toggles", RailSupport::cover, nullptr, catalog().findAnchor("a04")};
     }
 };
 
@@ -254,7 +254,7 @@ class TestRail : public QObject {
     void theLightestScrewThatHoldsComesFirst() {
         Bench b;
         const auto ranked = rankRail(b.piece, b.wall, catalog(), true);
-        QCOMPARE(ranked.size(), railOptions(catalog(), true).size());
+        QCOMPARE(ranked.size(), railOptions(catalog(), true, nullptr).size());
         QCOMPARE(ranked.front().verdict.status, Status::holds);
         QVERIFY(ranked.front().option.kind == RailSupport::studs);
         bool refusedSeen = false;

@@ -21,6 +21,22 @@ Wall wall() {
     return w;
 }
 
+Snap dragged(const Wall& w, Length left, Length reach) {
+    return snapAcross(w, {}, {"p", "p", left, 1200_mm, 900_mm, 100_mm}, reach);
+}
+
+std::vector<HeightBand> advice(const Wall& w, Length x0, Length x1) {
+    HeightQuestion q;
+    q.x0 = x0;
+    q.x1 = x1;
+    q.height = 100_mm;
+    std::vector<HeightBand> out;
+    for (const auto& b : heightAdvice(w, q, catalog()))
+        if (!b.limit)
+            out.push_back(b);
+    return out;
+}
+
 } // namespace
 
 class TestRoom : public QObject {
@@ -35,7 +51,7 @@ class TestRoom : public QObject {
     void studsFoundAreSortedAndKeptOnTheWall() {
         Wall w = wall();
         w.studMode = StudMode::positions;
-        w.studs = {1200_mm, 400_mm, 9000_mm, 805_mm};
+        w.studs = test::found({1200_mm, 400_mm, 9000_mm, 805_mm});
         QVERIFY((studCentres(w) == std::vector<Length>{400_mm, 805_mm, 1200_mm}));
     }
     void unknownStudsAreNone() {
@@ -55,13 +71,6 @@ class TestRoom : public QObject {
         QCOMPARE(studsBetween(wall(), 341_mm, 820_mm, 40_mm).size(), std::size_t(1));
         QCOMPARE(studsBetween(wall(), 340_mm, 819_mm, 40_mm).size(), std::size_t(1));
     }
-    void wiresRunStraightFromOutlets() {
-        Wall w = wall();
-        w.outlets = {{"a", 500_mm, 300_mm}, {"b", 2000_mm, 300_mm}};
-        QCOMPARE(wiresNear(w, 560_mm).size(), std::size_t(1));
-        QCOMPARE(wiresNear(w, 576_mm).size(), std::size_t(0));
-    }
-
     void aDraggedPieceComesToRest_data() {
         QTest::addColumn<int>("left");
         QTest::addColumn<int>("rests");
@@ -79,25 +88,25 @@ class TestRoom : public QObject {
         QFETCH(QString, why);
         Wall w = wall();
         w.studMode = StudMode::unknown;
-        w.furniture.push_back({"s", "sofa", "", 200_mm, 1100_mm, 800_mm});
-        const Snap s = snapPiece(w, Length::mm(left), 900_mm, 15_mm);
-        QCOMPARE(s.left, Length::mm(rests));
+        w.furniture.push_back(test::stands("sofa", 200_mm, 1100_mm, 800_mm));
+        const Snap s = dragged(w, Length::mm(left), 15_mm);
+        QCOMPARE(s.at, Length::mm(rests));
         QCOMPARE(test::words(s.why), why);
     }
     void studsAttractToo() {
-        const Snap on = snapPiece(wall(), 325_mm, 900_mm, 10_mm); // middle at 775, a stud at 780
-        QCOMPARE(on.left, 330_mm);
+        const Snap on = dragged(wall(), 325_mm, 10_mm); // middle at 775, a stud at 780
+        QCOMPARE(on.at, 330_mm);
         QCOMPARE(test::words(on.why), QString("centred on a stud"));
-        const Snap between = snapPiece(wall(), 128_mm, 900_mm, 10_mm); // middle at 578, halfway at 580
+        const Snap between = dragged(wall(), 128_mm, 10_mm); // middle at 578, halfway at 580
         QCOMPARE(test::words(between.why), QString("midway between two studs"));
     }
     void aSnapNeverReachesFurtherThanAsked() {
         QVERIFY(rc::check("snap stays within reach", [] {
             const Length left = Length::mm(*rc::gen::inRange(0, 2100));
             const Length reach = Length::mm(*rc::gen::inRange(1, 30));
-            const Snap s = snapPiece(wall(), left, 900_mm, reach);
-            RC_ASSERT(abs(s.left - left) <= reach);
-            RC_ASSERT(s.left >= Length() && s.left + 900_mm <= 3000_mm);
+            const Snap s = dragged(wall(), left, reach);
+            RC_ASSERT(abs(s.at - left) <= reach);
+            RC_ASSERT(s.at >= Length() && s.at + 900_mm <= 3000_mm);
         }));
     }
 
@@ -113,8 +122,8 @@ class TestRoom : public QObject {
         QFETCH(QString, kind);
         QFETCH(bool, speaks);
         Wall w = wall();
-        w.furniture.push_back({"f", kind.toStdString(), "", 1000_mm, 1000_mm, 750_mm});
-        const auto bands = heightAdvice(w, 1100_mm, 2000_mm, 100_mm, catalog());
+        w.furniture.push_back(test::stands(kind.toStdString(), 1000_mm, 1000_mm, 750_mm));
+        const auto bands = advice(w, 1100_mm, 2000_mm);
         QCOMPARE(bands.size(), speaks ? std::size_t(2) : std::size_t(1));
         for (const auto& b : bands) {
             QVERIFY(b.low < b.high);
@@ -123,7 +132,7 @@ class TestRoom : public QObject {
         if (speaks)
             QVERIFY(bands.front().low > 750_mm);
         // Beside it, not above it: it says nothing.
-        QCOMPARE(heightAdvice(w, 2100_mm, 2900_mm, 100_mm, catalog()).size(), std::size_t(1));
+        QCOMPARE(advice(w, 2100_mm, 2900_mm).size(), std::size_t(1));
     }
 
     void forcesAddUpToTheContents() {

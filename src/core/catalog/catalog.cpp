@@ -40,6 +40,14 @@ class Row {
         const auto it = row_.find(key);
         return it == row_.end() || !it->is_number() ? otherwise : it->get<double>();
     }
+    [[nodiscard]] bool flag(const char* key) const { return row_.value(key, false); }
+    [[nodiscard]] std::vector<std::string> texts(const char* key) const {
+        std::vector<std::string> out;
+        if (row_.contains(key))
+            for (const auto& v : row_.at(key))
+                out.push_back(v.get<std::string>());
+        return out;
+    }
     [[nodiscard]] std::vector<double> numbers(const char* key) const {
         std::vector<double> out;
         if (row_.contains(key))
@@ -175,6 +183,64 @@ LoadKind readLoad(const Row& r) {
     return l;
 }
 
+WallKind readWall(const Row& r) {
+    WallKind w;
+    w.id = r.text("id");
+    w.name = r.text("name");
+    w.source = r.text("source");
+    w.conf = r.text("conf");
+    const std::string holds = r.text("holds");
+    w.holds = holds == "masonry" ? WallHold::masonry : holds == "metal" ? WallHold::metal : WallHold::studs;
+    w.region = r.text("region");
+    w.cover = r.text("cover");
+    w.traps = r.text("traps");
+    w.studWidth = r.number("stud_width_mm", 0);
+    w.studDepth = r.number("stud_depth_mm", 0);
+    w.coverThickness = r.number("cover_mm");
+    w.studG = r.number("stud_G", 0);
+    w.spacings = r.numbers("spacing_mm");
+    w.anchors = r.texts("anchors");
+    return w;
+}
+
+AnchorKind readAnchor(const Row& r) {
+    AnchorKind a;
+    a.id = r.text("id");
+    a.wall = r.text("wall");
+    a.name = r.text("name");
+    a.size = r.text("size");
+    a.hole = r.text("hole");
+    a.note = r.text("note");
+    a.source = r.text("source");
+    a.conf = r.text("conf");
+    a.drill = r.number("drill_mm", 0);
+    a.tensionLow = r.number("tension_low_N");
+    a.tensionHigh = r.number("tension_high_N");
+    a.shearLow = r.number("shear_low_N");
+    a.shearHigh = r.number("shear_high_N");
+    return a;
+}
+
+ObstacleKind readObstacle(const Row& r) {
+    ObstacleKind o;
+    o.id = r.text("id");
+    o.name = r.text("name");
+    o.wires = r.text("wires");
+    o.pipes = r.text("pipes");
+    o.why = r.text("why");
+    o.source = r.text("source");
+    o.conf = r.text("conf");
+    o.width = r.number("width_mm");
+    o.height = r.number("height_mm");
+    o.bottom = r.number("bottom_mm");
+    o.depth = r.number("depth_mm");
+    o.clearSide = r.number("clear_side_mm");
+    o.clearAbove = r.number("clear_above_mm");
+    o.clearBelow = r.number("clear_below_mm");
+    o.byCentre = r.flag("by_centre");
+    return o;
+}
+
 template <typename T, typename Read>
 void readAll(Catalog& c, const std::string& subject, std::vector<T>& into, Read read) {
     const char* text = embeddedFile(subject + ".json");
@@ -211,16 +277,23 @@ Catalog readShipped() {
                             r.text("why"),         r.text("source"),          r.text("conf"),
                             r.number("low_mm", 0), r.number("typical_mm", 0), r.number("high_mm", 0)};
     });
-    readAll(c, "walls", c.walls, [](const Row& r) {
-        return WallKind{r.text("id"),
-                        r.text("name"),
+    readAll(c, "walls", c.walls, readWall);
+    readAll(c, "anchors", c.anchors, readAnchor);
+    readAll(c, "obstacles", c.obstacles, readObstacle);
+    readAll(c, "furniture", c.furniture, [](const Row& r) {
+        return FurnitureKind{r.text("id"),          r.text("name"),       r.number("width_mm"),
+                             r.number("height_mm"), r.number("depth_mm"), r.number("bottom_mm", 0)};
+    });
+    readAll(c, "wire_bands", c.wireBands, [](const Row& r) {
+        return WireBand{r.text("id"),
+                        r.text("region"),
+                        r.text("from"),
+                        r.text("why"),
                         r.text("source"),
                         r.text("conf"),
-                        r.number("stud_width_mm"),
-                        r.number("stud_depth_mm"),
-                        r.number("cover_mm"),
-                        r.number("stud_G"),
-                        r.numbers("spacing_mm")};
+                        r.text("runs") == "vertical",
+                        r.number("low_mm"),
+                        r.number("high_mm")};
     });
     readAll(c, "covers", c.covers, [](const Row& r) {
         return CoverKind{r.text("id"), r.text("name"), r.text("source"), r.text("conf"),
@@ -269,6 +342,15 @@ const WallKind* Catalog::findWall(const std::string& id) const {
 }
 const CoverKind* Catalog::findCover(const std::string& id) const {
     return find(covers, id);
+}
+const AnchorKind* Catalog::findAnchor(const std::string& id) const {
+    return find(anchors, id);
+}
+const ObstacleKind* Catalog::findObstacleKind(const std::string& id) const {
+    return find(obstacles, id);
+}
+const FurnitureKind* Catalog::findFurnitureKind(const std::string& id) const {
+    return find(furniture, id);
 }
 
 double Catalog::minutes(const std::string& id) const {

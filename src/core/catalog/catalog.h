@@ -64,10 +64,40 @@ struct HeightAdvice {
     double low = 0, typical = 0, high = 0; ///< mm, 0 where the table has none
 };
 
+/// What a wall holds by: wood screws into studs, fixings through thin steel studs, or plugs in masonry.
+enum class WallHold { studs, metal, masonry };
 struct WallKind {
     std::string id, name, source, conf;
-    double studWidth = 0, studDepth = 0, cover = 0, studG = 0;
+    WallHold holds = WallHold::studs;
+    std::string region; ///< us, uk, eu: whose habits its cables follow
+    std::string cover;  ///< usual cover, id in covers
+    std::string traps;  ///< how it misleads
+    double studWidth = 0, studDepth = 0, coverThickness = 0, studG = 0;
     std::vector<double> spacings;
+    std::vector<std::string> anchors; ///< ids of anchors that suit it, the usual one first
+};
+/// One anchor's typical allowable range in a wall, N; the low ends are what counts.
+struct AnchorKind {
+    std::string id, wall, name, size, hole, note, source, conf;
+    double drill = 0; ///< mm, 0: none given
+    double tensionLow = 0, tensionHigh = 0, shearLow = 0, shearHigh = 0;
+};
+/// Something on a wall: usual size, room to leave around it, where its wires and pipes run.
+struct ObstacleKind {
+    std::string id, name, wires, pipes, why, source, conf;
+    double width = 0, height = 0, bottom = 0, depth = 0;  ///< mm
+    double clearSide = 0, clearAbove = 0, clearBelow = 0; ///< mm
+    bool byCentre = false;                                ///< people measure to its centre, not its edge
+};
+struct FurnitureKind {
+    std::string id, name;
+    double width = 0, height = 0, depth = 0, bottom = 0; ///< mm; height of its body
+};
+/// A band in which cables usually run although no outlet shows.
+struct WireBand {
+    std::string id, region, from, why, source, conf; ///< from: corner, ceiling, floor, door
+    bool vertical = false;
+    double low = 0, high = 0; ///< mm from there
 };
 struct CoverKind {
     std::string id, name, source, conf;
@@ -96,6 +126,10 @@ class Catalog {
     std::vector<HeightAdvice> heights;
     std::vector<WallKind> walls;
     std::vector<CoverKind> covers;
+    std::vector<AnchorKind> anchors;
+    std::vector<ObstacleKind> obstacles;
+    std::vector<FurnitureKind> furniture;
+    std::vector<WireBand> wireBands;
     std::vector<Kerf> kerfs;
     std::vector<Caution> cautions;
     std::vector<Labour> labour;
@@ -110,6 +144,9 @@ class Catalog {
     [[nodiscard]] const HeightAdvice* findHeight(const std::string& id) const;
     [[nodiscard]] const WallKind* findWall(const std::string& id) const;
     [[nodiscard]] const CoverKind* findCover(const std::string& id) const;
+    [[nodiscard]] const AnchorKind* findAnchor(const std::string& id) const;
+    [[nodiscard]] const ObstacleKind* findObstacleKind(const std::string& id) const;
+    [[nodiscard]] const FurnitureKind* findFurnitureKind(const std::string& id) const;
     /// Minutes for an operation; 0 for an unknown id.
     [[nodiscard]] double minutes(const std::string& id) const;
     /// Sentences for an activity such as 'drilling walls'.

@@ -32,6 +32,7 @@ enum class Tone {
     guide,
     goodBand,
     wireBand,
+    cableBand,
     outlet,
     item1,
     item2,

@@ -4,16 +4,25 @@
 
 #include "drawing/drawing.h"
 #include "plan/plan.h"
+#include "scan/simulator.h"
 
 namespace owl {
 
 struct WallViewOptions {
-    bool marks = false; ///< holes with their distances (Hang)
-    bool advice = true; ///< height band, wires, a person for scale
+    bool marks = false;  ///< holes with their distances (Hang)
+    bool advice = true;  ///< height bands, wires, a person for scale
+    std::string wall;    ///< id of the wall in view; empty: the piece's
+    std::string snapped; ///< what a dragged piece has snapped to; the lines below are then drawn
+    std::optional<double> snapX, snapZ; ///< mm from the left corner, from the floor
 };
-/// The wall to scale: studs, outlets, furniture, pieces, what stands on them.
+/// The wall to scale: studs, what is on it and before it, scan, pieces and what stands on them.
 Drawing wallView(const Project& project, const Plan& plan, const std::string& piece,
                  const WallViewOptions& options);
+/// The room from above: its walls joined at their corners, furniture, pieces, door swings, alcove widths.
+Drawing roomView(const Project& project, const Plan& plan, const std::string& wall);
+/// A trace to practise on: the marks set so far, and once `truth` is given what really is there.
+Drawing practiceView(const Trace& trace, const std::vector<double>& marks, const ScanWall* truth,
+                     const NumberStyle& style);
 /// The piece alone, as small as wanted (for the perch).
 Drawing thumbnail(const Project& project, const PiecePlan& pp);
 /// The shelf from the front with things on it to scale.

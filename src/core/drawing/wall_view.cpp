@@ -1,8 +1,10 @@
 #include "drawing/items.h"
+#include "drawing/obstacle_items.h"
 #include "drawing/views.h"
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace owl {
@@ -17,42 +19,87 @@ class WallPainter {
 
     void run() {
         const Piece* piece = project_.findPiece(current_);
-        wall_ = piece                    ? project_.findWall(piece->wall)
+        wall_ = !options_.wall.empty()   ? project_.findWall(options_.wall)
+                : piece                  ? project_.findWall(piece->wall)
                 : project_.walls.empty() ? nullptr
                                          : &project_.walls.front();
         if (!wall_)
             return;
+        if (piece && piece->wall != wall_->id)
+            piece = nullptr;
         W_ = wall_->width.mm();
         H_ = wall_->height.mm();
-        pen_.extent({0, 0}, {W_, H_});
+        scanned_ = wall_->scan && !options_.marks && options_.advice;
+        pen_.extent({0, scanned_ ? -H_ * 0.16 : 0}, {W_, H_});
         d_.marginLeft = 30;
         d_.marginRight = 30;
-        d_.marginTop = 30;
+        d_.marginTop = scanned_ ? 14 : 30;
         d_.marginBottom = 26;
-        pen_.rect(0, 0, W_, H_, Tone::wall, Tone::guide).id = "wall";
-        advice();
+        outline();
+        if (piece)
+            advice();
         studs();
+        zones();
+        if (scanned_)
+            scan();
         base();
+        for (const auto& o : wall_->obstacles)
+            obstacle(o);
+        if (options_.advice)
+            person();
+        furniture();
+        openings();
         for (const auto& p : project_.pieces)
             if (p.wall == wall_->id)
                 drawPiece(p, *plan_.find(p.id));
         if (const PiecePlan* pp = plan_.find(current_); pp && piece)
             options_.marks ? markDimensions(*pp) : dimensions(*piece, *pp);
+        snapLines();
     }
 
   private:
     [[nodiscard]] double y(Length z) const { return H_ - z.mm(); }
     [[nodiscard]] std::string say(Length l) const { return formatNumber(l, project_.style); }
+    [[nodiscard]] std::string sayRound(Length l) const { return say(roundToTape(l, project_.style)); }
+
+    void outline() {
+        std::vector<Point> edge{{0, H_}};
+        if (wall_->ceiling.empty()) {
+            edge.push_back({0, 0});
+            edge.push_back({W_, 0});
+        } else {
+            edge.push_back({0, y(ceilingAt(*wall_, Length()))});
+            for (const auto& c : wall_->ceiling)
+                if (c.x > Length() && c.x < wall_->width)
+                    edge.push_back({c.x.mm(), y(c.z)});
+            edge.push_back({W_, y(ceilingAt(*wall_, wall_->width))});
+        }
+        edge.push_back({W_, H_});
+        pen_.polygon(std::move(edge), Tone::wall, Tone::guide).id = "wall";
+        if (wall_->crown > Length() && wall_->ceiling.empty())
+            pen_.rect(0, 0, W_, wall_->crown.mm(), Tone::floor, Tone::guide).tip = "crown";
+    }
 
     void advice() {
         const PiecePlan* pp = plan_.find(current_);
-        if (!options_.advice || !pp || pp->heights.empty())
+        if (!options_.advice || !pp)
             return;
-        const HeightBand& b = pp->heights.front();
+        for (const auto& b : pp->heights)
+            if (b.limit && b.id != "ceiling") {
+                auto& l = pen_.line({{0, y(b.high)}, {W_, y(b.high)}}, Tone::guide, 1);
+                l.dashed = true;
+                l.tip = b.what + ": " + b.why;
+            }
+        const auto aim = std::find_if(pp->heights.begin(), pp->heights.end(),
+                                      [](const HeightBand& b) { return !b.limit; });
+        if (aim == pp->heights.end())
+            return;
+        const HeightBand& b = *aim;
         pen_.rect(0, y(b.high), W_, (b.high - b.low).mm(), Tone::goodBand).tip = b.why;
-        // In two short lines at the freer side, clear of the piece.
+        // In two short lines at the freer side, clear of the piece and of other bands.
         const bool left = pp->left >= wall_->width - pp->left - pp->assembly().length || pp->left > 700_mm;
-        const std::array<std::string, 2> words{"good for its top", say(b.low) + " to " + say(b.high)};
+        const std::array<std::string, 2> words{"good for its top",
+                                               sayRound(b.low) + " to " + sayRound(b.high)};
         for (std::size_t i = 0; i < 2; ++i) {
             auto& t = pen_.text({left ? 0 : W_, y(b.high)}, words.at(i), Tone::holds, 11);
             t.align = left ? Align::left : Align::right;
@@ -62,20 +109,99 @@ class WallPainter {
     }
 
     void studs() {
-        const double w = wall_->studWidth.mm();
-        const auto centres = studCentres(*wall_);
+        const auto all = studsOf(*wall_);
         double lastLabel = -1e9;
-        for (std::size_t i = 0; i < centres.size(); ++i) {
-            const double x = centres[i].mm();
-            auto& s = pen_.rect(x - w / 2, 0, w, H_, Tone::stud);
-            s.id = fmt::format("stud:{}", i);
-            s.tip = "stud at " + formatLength(centres[i], project_.style);
-            auto& c = pen_.line({{x, 0}, {x, H_}}, Tone::guide, 1);
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            const double x = all[i].x.mm();
+            const double w = (all[i].width > Length() ? all[i].width : wall_->studWidth).mm();
+            const double top = y(ceilingAt(*wall_, all[i].x));
+            const bool unsure = all[i].confidence < 0.8;
+            auto& s = pen_.rect(x - w / 2, top, w, H_ - top, Tone::stud, unsure ? Tone::near : Tone::none);
+            s.dashed = unsure;
+            s.id = fmt::format("stud:{}", all[i].x.nm());
+            s.tip = "stud at " + formatLength(all[i].x, project_.style) +
+                    (unsure ? fmt::format(", {:.0f} % sure", 100 * all[i].confidence) : "");
+            auto& c = pen_.line({{x, top}, {x, H_}}, Tone::guide, 1);
             c.dashed = true;
             if (x - lastLabel > W_ / 14) {
-                pen_.text({x, 0}, say(centres[i]), Tone::soft, 11).dy = -11;
+                auto& t = pen_.text({x, top}, sayRound(all[i].x) + (unsure ? " ?" : ""), Tone::soft, 11);
+                t.dy = -11;
                 lastLabel = x;
             }
+        }
+    }
+
+    void zones() {
+        const WallPlan* wp = plan_.findWall(wall_->id);
+        if (!options_.advice || !wp)
+            return;
+        std::string labelled;
+        for (const auto& z : wp->zones) {
+            const double x0 = std::max(0.0, z.x0.mm());
+            const double x1 = std::min(W_, z.x1.mm());
+            const double top = std::max(0.0, y(z.z1));
+            const double bottom = std::min(H_, y(z.z0));
+            if (x1 <= x0 || bottom <= top)
+                continue;
+            pen_.rect(x0, top, x1 - x0, bottom - top, z.obstacle.empty() ? Tone::cableBand : Tone::wireBand)
+                .tip = z.why + (z.known ? "" : ": do not drill until it is traced");
+            const bool upright = bottom - top > x1 - x0;
+            if (!upright || z.obstacle == labelled || bottom - top < H_ * 0.3)
+                continue;
+            labelled = z.obstacle;
+            auto& t = pen_.text({(x0 + x1) / 2, top}, label(z), Tone::fails, 11);
+            t.vertical = true;
+            t.align = Align::right;
+            t.dy = 8;
+        }
+    }
+    static const char* label(const NoDrillZone& z) {
+        switch (z.kind) {
+        case ZoneKind::pipe:
+            return z.known ? "pipe" : "likely pipe";
+        case ZoneKind::signal:
+            return "keep clear";
+        case ZoneKind::hole:
+            return "hole";
+        default:
+            return z.known ? "wire" : z.obstacle.empty() ? "cable band" : "likely wire";
+        }
+    }
+
+    /// The trace above the wall, proposals as dashed studs, odd signals as dots.
+    void scan() {
+        const WallScan& s = *wall_->scan;
+        const double high = H_ * 0.16;
+        const double foot = -high * 0.34;
+        const double tall = high * 0.6;
+        const auto [low, top] = std::minmax_element(s.readings.begin(), s.readings.end());
+        if (s.readings.empty())
+            return;
+        const double span = std::max(10.0, *top - *low);
+        std::vector<Point> path;
+        for (std::size_t i = 0; i < s.readings.size(); ++i)
+            path.push_back(
+                {s.start + s.step * static_cast<double>(i), foot - tall * (s.readings[i] - *low) / span});
+        pen_.line(std::move(path), Tone::info, 1.3).tip = "stud scan";
+        auto& t = pen_.text({0, -high}, "Stud scan", Tone::soft, 11);
+        t.align = Align::left;
+        t.bold = true;
+        for (const auto& p : wall_->proposed) {
+            const double w = p.width.mm();
+            auto& r = pen_.rect(p.x.mm() - w / 2, 0, w, H_, Tone::none, Tone::info);
+            r.dashed = true;
+            r.id = fmt::format("proposed:{}", p.x.nm());
+            r.tip = fmt::format("read off the scan at {}, {:.0f} % sure: click to accept",
+                                formatLength(roundToTape(p.x, project_.style), project_.style),
+                                100 * p.confidence);
+            auto& n = pen_.text({p.x.mm(), 0}, fmt::format("{:.0f} %", 100 * p.confidence), Tone::info, 11);
+            n.dy = 10;
+        }
+        for (const auto& m : wall_->oddMarks) {
+            const bool open = m.decision == SignalDecision::open;
+            auto& c = pen_.circle({m.x.mm(), foot * 0.45}, 4, open ? Tone::fails : Tone::soft, Tone::paper);
+            c.id = "odd:" + m.id;
+            c.tip = m.kind + " at " + formatLength(roundToTape(m.x, project_.style), project_.style);
         }
     }
 
@@ -85,48 +211,112 @@ class WallPainter {
             pen_.rect(0, floor - wall_->baseboard.mm(), W_, wall_->baseboard.mm(), Tone::floor, Tone::guide)
                 .tip = "baseboard";
         pen_.line({{-40, floor}, {W_ + 40, floor}}, Tone::outline, 2);
-        for (const auto& o : wall_->outlets) {
-            if (options_.advice) {
-                pen_.rect(o.x.mm() - 75, 0, 150, H_, Tone::wireBand).tip =
-                    "a wire may run straight up or down here";
-                auto& t = pen_.text({o.x.mm(), 0}, "likely wire", Tone::fails, 11);
-                t.vertical = true;
-                t.align = Align::right;
-                t.dy = 8;
-            }
-            auto& box = pen_.rect(o.x.mm() - 35, y(o.z) - 55, 70, 110, Tone::outlet, Tone::outline);
-            box.radius = 12;
-            box.id = "outlet:" + o.id;
-            box.tip = "outlet at " + formatLength(o.x, project_.style) + ", " +
-                      formatLength(o.z, project_.style) + " up";
-            for (double dz : {-22.0, 22.0})
-                pen_.circle({o.x.mm(), y(o.z) + dz}, 1.5, Tone::outline);
+        corner(true);
+        corner(false);
+    }
+
+    /// Where the next wall comes towards one: a strip of it, and its angle when it is not square.
+    void corner(bool leftEnd) {
+        for (const auto& c : project_.corners) {
+            if ((leftEnd ? c.right : c.left) != wall_->id)
+                continue;
+            const double x = leftEnd ? -26.0 : W_ + 26.0;
+            const double edge = leftEnd ? 0 : W_;
+            const double top = y(ceilingAt(*wall_, leftEnd ? Length() : wall_->width));
+            pen_.polygon({{edge, top}, {x, top - 18}, {x, H_ + 18}, {edge, H_}}, Tone::floor, Tone::guide)
+                .tip = "next wall";
+            if (std::abs(c.angle - 90) < 0.05)
+                continue;
+            auto& t = pen_.text({edge, H_ * 0.62}, fmt::format("{:g}°", c.angle), Tone::soft, 11);
+            t.align = leftEnd ? Align::left : Align::right;
+            t.dx = leftEnd ? 6 : -6;
         }
-        if (options_.advice)
-            person();
+    }
+
+    void obstacle(const Obstacle& o) {
+        if (o.kind.starts_with("fireplace") && options_.advice)
+            mantelZone(o);
+        const std::size_t first = d_.shapes.size();
+        drawObstacle(pen_, o, H_);
+        d_.shapes[first].tip =
+            fmt::format("{} at {}, {} up", obstacleTitle(o, catalog()),
+                        formatLength(roundToTape(o.centreX(), project_.style), project_.style),
+                        formatLength(roundToTape(o.centreZ(), project_.style), project_.style));
+    }
+
+    /// Nothing combustible nearer than 152 mm; up to 305 mm it may stand out an eighth of its distance.
+    void mantelZone(const Obstacle& o) {
+        const double x = o.x.mm();
+        const double w = o.width.mm();
+        const double top = y(o.top());
+        pen_.rect(x, top - 152.4, w, 152.4, Tone::wireBand).tip =
+            "nothing that burns within 152 mm of the opening";
+        auto& far = pen_.line({{x, top - 304.8}, {x + w, top - 304.8}}, Tone::fails, 1);
+        far.dashed = true;
+        far.tip = "up to here a mantel may stand out an eighth of its distance from the opening";
+        auto& t = pen_.text({x + w / 2, top - 76}, "mantel zone", Tone::fails, 11);
+        t.dy = 0;
+    }
+
+    void furniture() {
         for (const auto& f : wall_->furniture) {
-            drawFurniture(pen_, f.kind, f.x.mm(), floor, f.width.mm(), f.height.mm(), "furniture:" + f.id);
-            auto& t = pen_.text({f.x.mm() + f.width.mm() / 2, floor - f.height.mm() * 0.3},
-                                f.name.empty() ? f.kind : f.name, Tone::soft, 11);
+            const double foot = H_ - f.bottom.mm();
+            drawFurniture(pen_, f.kind, f.x.mm(), foot, f.width.mm(), (f.height - f.bottom).mm(),
+                          "furniture:" + f.id);
+            auto& t = pen_.text({f.x.mm() + f.width.mm() / 2, foot - (f.height - f.bottom).mm() * 0.3},
+                                f.title(), Tone::soft, 11);
             t.dy = 4;
         }
     }
 
-    /// For scale, where there is the most room beside the furniture.
+    void openings() {
+        for (const auto& o : wall_->openings) {
+            auto& r = pen_.rect(o.left().mm(), y(o.top()), o.wide().mm(), o.high().mm(),
+                                o.cut ? Tone::ghost : Tone::none, Tone::near);
+            r.dashed = !o.cut;
+            r.width = 1.5;
+            r.id = "opening:" + o.id;
+            r.tip = o.cut ? "cover cut open" : "cover to be cut open";
+        }
+    }
+
+    /// For scale, where there is the most room beside furniture, doors and windows.
     void person() {
-        double best = W_ - 300;
-        for (double x : {W_ - 260, 260.0}) {
-            const bool taken =
-                std::any_of(wall_->furniture.begin(), wall_->furniture.end(), [&](const Furniture& f) {
-                    return f.x.mm() < x + 260 && (f.x + f.width).mm() > x - 260;
-                });
-            if (!taken) {
+        if (W_ <= 1200 || H_ <= 1750)
+            return;
+        double best = -1;
+        for (double x : {W_ - 260, 260.0, W_ * 0.75, W_ * 0.25, W_ * 0.5}) {
+            const auto taken = [x](Length from, Length to) {
+                return from.mm() < x + 250 && to.mm() > x - 250;
+            };
+            const bool busy =
+                std::any_of(wall_->furniture.begin(), wall_->furniture.end(),
+                            [&](const Furniture& f) { return taken(f.x, f.right()); }) ||
+                std::any_of(wall_->obstacles.begin(), wall_->obstacles.end(),
+                            [&](const Obstacle& o) { return o.height > 500_mm && taken(o.x, o.right()); });
+            if (!busy) {
                 best = x;
                 break;
             }
         }
-        if (W_ > 1200 && H_ > 1750)
+        if (best > 0)
             drawPerson(pen_, best, H_, 1700);
+    }
+
+    void snapLines() {
+        if (options_.snapped.empty())
+            return;
+        if (options_.snapX) {
+            auto& l = pen_.line({{*options_.snapX, 0}, {*options_.snapX, H_}}, Tone::accent, 1.4);
+            l.dashed = true;
+        }
+        if (options_.snapZ) {
+            auto& l = pen_.line({{0, H_ - *options_.snapZ}, {W_, H_ - *options_.snapZ}}, Tone::accent, 1.4);
+            l.dashed = true;
+        }
+        auto& t = pen_.text({options_.snapX.value_or(W_ / 2), 0}, options_.snapped, Tone::accent, 13);
+        t.dy = 14;
+        t.bold = true;
     }
 
     void drawPiece(const Piece& piece, const PiecePlan& pp) {
@@ -183,11 +373,24 @@ class WallPainter {
                        "place.right");
         const double up = x0 > 300 ? x0 - 90 : x1 + 90;
         pen_.dimension({up, H_}, {up, y(pp.bottom)}, say(pp.bottom), "place.z");
-        if (piece.place.anchor == Anchor::furnitureCentre) {
+        aboveFurniture(pp);
+        if (piece.place.anchor == Anchor::furnitureCentre && piece.place.follow.how == FollowHow::none) {
             const double c = (x0 + x1) / 2;
             auto& l = pen_.line({{c, y(pp.bottom) - pp.assembly().height.mm()}, {c, H_}}, Tone::accent, 1.2);
             l.dashed = true;
         }
+    }
+
+    /// From what stands below it.
+    void aboveFurniture(const PiecePlan& pp) {
+        const Furniture* under = furnitureBelow(*wall_, pp.left, pp.right(), pp.bottom);
+        if (!under)
+            return;
+        const Length from = std::max(pp.left, under->x);
+        const Length to = std::min(pp.right(), under->right());
+        const double x = (from + (to - from) * 4 / 5).mm();
+        pen_.dimension({x, y(under->height)}, {x, y(pp.bottom)}, sayRound(pp.bottom - under->height),
+                       "place.above");
     }
 
     void markDimensions(const PiecePlan& pp) {
@@ -242,6 +445,7 @@ class WallPainter {
     Pen pen_;
     const Wall* wall_ = nullptr;
     double W_ = 1000, H_ = 1000;
+    bool scanned_ = false; ///< the trace stands above the wall
 };
 
 } // namespace

@@ -1,6 +1,4 @@
-#include "edit/fields.h"
-
-#include "measure/parse.h"
+#include "edit/field_maker.h"
 
 #include <algorithm>
 #include <array>
@@ -10,21 +8,18 @@
 namespace owl {
 namespace {
 
-using Setter = tl::expected<Edit, std::string>;
-using Choices = std::vector<std::pair<std::string, std::string>>;
-
-/// Collects the fields of one station; each helper makes one field and its setter.
-class Collector {
+/// Collects the fields of one station.
+class Collector : public FieldMaker {
   public:
-    Collector(const Project& p, const Plan& plan, const Catalog& c, const std::string& piece)
-        : project_(p), plan_(plan), catalog_(c), piece_(piece) {}
+    Collector(const Project& p, const Plan& plan, const Catalog& c, const std::string& piece,
+              const std::string& wall)
+        : FieldMaker(p, plan, c, piece), wall_(wall) {}
 
     std::vector<Field> of(Station s) {
         const Piece* piece = project_.findPiece(piece_);
         switch (s) {
         case Station::place:
-            place(piece);
-            break;
+            return placeFields(project_, plan_, catalog_, piece_, wall_);
         case Station::load:
             if (piece)
                 load(*piece);
@@ -47,9 +42,7 @@ class Collector {
             finish();
             break;
         case Station::hang:
-            if (piece)
-                hang(*piece);
-            break;
+            return positionFields(project_, plan_, catalog_, piece_);
         case Station::log:
             log();
             break;
@@ -58,359 +51,6 @@ class Collector {
     }
 
   private:
-    void heading(const std::string& label) {
-        out_.push_back({"", label, FieldKind::heading, "", {}, "", {}});
-    }
-    [[nodiscard]] std::string say(Length l) const { return formatNumber(l, project_.style); }
-
-    /// A length between low and high; `change` puts it into a project.
-    void length(const std::string& id, const std::string& label, Length value, Length low, Length high,
-                std::function<void(Project&, Length)> change, const std::string& help = {}) {
-        const NumberStyle style = project_.style;
-        out_.push_back(
-            {id, label, FieldKind::length, say(value), {}, help, [=](const std::string& typed) -> Setter {
-                 const auto v = parseLength(typed, style.units);
-                 if (!v)
-                     return tl::unexpected(v.error());
-                 if (*v < low || *v > high)
-                     return tl::unexpected(fmt::format("{} must lie between {} and {}.", label,
-                                                       formatLength(low, style), formatLength(high, style)));
-                 return Edit{label, [change, v = *v](Project& p) { change(p, v); }};
-             }});
-    }
-    void number(const std::string& id, const std::string& label, double value, int digits, double low,
-                double high, std::function<void(Project&, double)> change, const std::string& help = {}) {
-        std::string shown = formatDecimal(value, value == std::floor(value) ? 0 : digits, project_.style);
-        out_.push_back(
-            {id, label, FieldKind::number, shown, {}, help, [=](const std::string& typed) -> Setter {
-                 const auto v = parseNumber(typed, label);
-                 if (!v)
-                     return tl::unexpected(v.error());
-                 if (*v < low || *v > high)
-                     return tl::unexpected(
-                         fmt::format("{} must lie between {:g} and {:g}.", label, low, high));
-                 return Edit{label, [change, v = *v](Project& p) { change(p, v); }};
-             }});
-    }
-    void mass(const std::string& id, const std::string& label, double kg,
-              std::function<void(Project&, double)> change) {
-        const Units units = project_.style.units;
-        out_.push_back({id,
-                        label,
-                        FieldKind::mass,
-                        formatMass(kg, project_.style),
-                        {},
-                        "",
-                        [=](const std::string& typed) -> Setter {
-                            const auto v = parseMass(typed, units);
-                            if (!v)
-                                return tl::unexpected(v.error());
-                            return Edit{label, [change, v = *v](Project& p) { change(p, v); }};
-                        }});
-    }
-    void text(const std::string& id, const std::string& label, const std::string& value,
-              std::function<void(Project&, const std::string&)> change, const std::string& help = {},
-              std::function<std::string(const std::string&)> wrong = {}) {
-        out_.push_back({id, label, FieldKind::text, value, {}, help, [=](const std::string& typed) -> Setter {
-                            if (typed.size() > 2000)
-                                return tl::unexpected(std::string("That is longer than 2000 letters."));
-                            if (wrong)
-                                if (const std::string why = wrong(typed); !why.empty())
-                                    return tl::unexpected(why);
-                            return Edit{label, [change, typed](Project& p) { change(p, typed); }};
-                        }});
-    }
-    void choice(const std::string& id, const std::string& label, const std::string& value, Choices choices,
-                std::function<void(Project&, const std::string&)> change, const std::string& help = {}) {
-        out_.push_back(
-            {id, label, FieldKind::choice, value, choices, help, [=](const std::string& typed) -> Setter {
-                 for (const auto& [key, words] : choices)
-                     if (key == typed)
-                         return Edit{label, [change, typed](Project& p) { change(p, typed); }};
-                 return tl::unexpected(fmt::format("\"{}\" is not one of the choices.", typed));
-             }});
-    }
-    void flag(const std::string& id, const std::string& label, bool value,
-              std::function<void(Project&, bool)> change, const std::string& help = {}) {
-        out_.push_back({id,
-                        label,
-                        FieldKind::flag,
-                        value ? "yes" : "no",
-                        {},
-                        help,
-                        [=](const std::string& typed) -> Setter {
-                            return Edit{label, [change, on = typed == "yes"](Project& p) { change(p, on); }};
-                        }});
-    }
-    void action(const std::string& id, const std::string& label, std::function<void(Project&)> change) {
-        out_.push_back({id, label, FieldKind::action, "", {}, "", [=](const std::string&) -> Setter {
-                            return Edit{label, change};
-                        }});
-    }
-
-    // --- shorthands for the piece in hand and its wall
-    std::function<void(Project&, Length)> onLedge(Length LedgeParams::*member) const {
-        return [id = piece_, member](Project& p, Length v) {
-            for (auto& q : p.pieces)
-                if (q.id == id)
-                    ledgeOf(q).*member = v;
-        };
-    }
-    template <typename F> auto onPiece(F f) const {
-        return [id = piece_, f](Project& p, const auto& v) {
-            for (auto& q : p.pieces)
-                if (q.id == id)
-                    f(q, v);
-        };
-    }
-    template <typename F> static auto onWall(const std::string& wall, F f) {
-        return [wall, f](Project& p, const auto& v) {
-            for (auto& w : p.walls)
-                if (w.id == wall)
-                    f(w, v);
-        };
-    }
-    template <typename F> static std::function<void(Project&)> wallAction(const std::string& wall, F f) {
-        return [wall, f](Project& p) {
-            for (auto& w : p.walls)
-                if (w.id == wall)
-                    f(w);
-        };
-    }
-
-    void place(const Piece* piece) {
-        const Wall* wall = piece                    ? project_.findWall(piece->wall)
-                           : project_.walls.empty() ? nullptr
-                                                    : &project_.walls.front();
-        if (!wall)
-            return;
-        if (piece)
-            position(*piece, *wall);
-        heading("Wall");
-        const std::string& w = wall->id;
-        text("wall.room", "Room", wall->room, onWall(w, [](Wall& v, const std::string& t) { v.room = t; }));
-        length("wall.width", "Width", wall->width, 300_mm, 20'000_mm,
-               onWall(w, [](Wall& v, Length l) { v.width = l; }));
-        length("wall.height", "Ceiling", wall->height, 300_mm, 10'000_mm,
-               onWall(w, [](Wall& v, Length l) { v.height = l; }));
-        length("wall.baseboard", "Baseboard", wall->baseboard, Length(), 600_mm,
-               onWall(w, [](Wall& v, Length l) { v.baseboard = l; }));
-        Choices constructions;
-        for (const auto& k : catalog_.walls)
-            constructions.emplace_back(k.id, k.name);
-        choice(
-            "wall.construction", "Built of", wall->construction, constructions,
-            [w](Project& p, const std::string& id) {
-                for (auto& v : p.walls)
-                    if (const WallKind* k = catalog().findWall(id); k && v.id == w) {
-                        v.construction = id;
-                        v.studWidth = Length::mm(k->studWidth);
-                        v.studDepth = Length::mm(k->studDepth);
-                        v.coverThickness = Length::mm(k->cover);
-                        v.spacing = Length::mm(k->spacings.front());
-                    }
-            },
-            "Sets stud size, usual spacing and cover; change them below as found.");
-        Choices covers;
-        for (const auto& k : catalog_.covers)
-            covers.emplace_back(k.id, k.name);
-        choice("wall.cover", "Cover", wall->cover, covers,
-               onWall(w, [](Wall& v, const std::string& id) { v.cover = id; }));
-        length("wall.coverThickness", "Cover thickness", wall->coverThickness, Length(), 100_mm,
-               onWall(w, [](Wall& v, Length l) { v.coverThickness = l; }),
-               "Measure it at an outlet: switch the circuit off and look at the edge.");
-        studs(*wall);
-        things(*wall);
-    }
-
-    void position(const Piece& piece, const Wall& wall) {
-        heading("This piece");
-        text("piece.name", "Name", piece.name, onPiece([](Piece& p, const std::string& t) { p.name = t; }));
-        Choices anchors{{"wall", "on the wall"}};
-        for (const auto& f : wall.furniture)
-            anchors.emplace_back("furniture:" + f.id, "on the " + (f.name.empty() ? f.kind : f.name));
-        anchors.emplace_back("typed", "at a typed place");
-        const std::string now = piece.place.anchor == Anchor::wallCentre ? "wall"
-                                : piece.place.anchor == Anchor::typed    ? "typed"
-                                                                      : "furniture:" + piece.place.furniture;
-        choice("place.anchor", "Centred", now, anchors, [id = piece.id](Project& p, const std::string& key) {
-            for (auto& q : p.pieces) {
-                if (q.id != id)
-                    continue;
-                if (key == "typed" && q.place.anchor != Anchor::typed)
-                    q.place.x = pieceLeft(p, q); // stays where it is until a number is typed
-                q.place.anchor = key == "wall"    ? Anchor::wallCentre
-                                 : key == "typed" ? Anchor::typed
-                                                  : Anchor::furnitureCentre;
-                q.place.furniture = key.starts_with("furniture:") ? key.substr(10) : "";
-            }
-        });
-        const Length left = pieceLeft(project_, piece);
-        const Length length_ = ledgeOf(piece).length;
-        const auto moveTo = [id = piece.id](Project& p, Length x) {
-            for (auto& q : p.pieces)
-                if (q.id == id) {
-                    q.place.anchor = Anchor::typed;
-                    q.place.x = x;
-                }
-        };
-        length("place.x", "From the left corner", left, Length(), 20'000_mm, moveTo);
-        length("place.right", "To the right corner", wall.width - left - length_, Length(), 20'000_mm,
-               [moveTo, total = wall.width - length_](Project& p, Length r) { moveTo(p, total - r); });
-        length("place.z", "Bottom above the floor", piece.place.z, Length(), 10'000_mm,
-               onPiece([](Piece& p, Length l) { p.place.z = l; }));
-    }
-
-    void studs(const Wall& wall) {
-        const std::string& w = wall.id;
-        heading("Studs");
-        choice("wall.studMode", "Known how",
-               std::array{"spacing", "positions", "unknown"}.at(static_cast<std::size_t>(wall.studMode)),
-               {{"spacing", "at a regular spacing"},
-                {"positions", "found one by one"},
-                {"unknown", "not found yet"}},
-               onWall(w, [](Wall& v, const std::string& id) {
-                   if (id == "positions" && v.studs.empty())
-                       v.studs = studCentres(v); // start from what was believed so far
-                   v.studMode = id == "spacing"     ? StudMode::spacing
-                                : id == "positions" ? StudMode::positions
-                                                    : StudMode::unknown;
-               }));
-        if (wall.studMode == StudMode::spacing) {
-            length("wall.firstStud", "First stud", wall.firstStud, Length(), 20'000_mm,
-                   onWall(w, [](Wall& v, Length l) { v.firstStud = l; }),
-                   "Centre of the first stud from the left corner.");
-            length("wall.spacing", "Spacing", wall.spacing, 100_mm, 3000_mm,
-                   onWall(w, [](Wall& v, Length l) { v.spacing = l; }));
-        } else if (wall.studMode == StudMode::positions) {
-            std::string all;
-            for (Length x : wall.studs)
-                all += (all.empty() ? "" : "; ") + say(x);
-            const NumberStyle style = project_.style;
-            out_.push_back({"wall.studs",
-                            "Centres",
-                            FieldKind::text,
-                            all,
-                            {},
-                            "From the left corner, with semicolons between.",
-                            [w, style](const std::string& typed) { return studList(w, style, typed); }});
-        }
-        length("wall.studWidth", "Stud width", wall.studWidth, 10_mm, 300_mm,
-               onWall(w, [](Wall& v, Length l) { v.studWidth = l; }));
-        length("wall.studDepth", "Stud depth", wall.studDepth, 10_mm, 400_mm,
-               onWall(w, [](Wall& v, Length l) { v.studDepth = l; }));
-    }
-
-    static Setter studList(const std::string& wall, const NumberStyle& style, const std::string& typed) {
-        std::vector<Length> studs;
-        std::string word;
-        for (char c : typed + ";") {
-            if (c != ';') {
-                word += c;
-                continue;
-            }
-            if (word.find_first_not_of(' ') == std::string::npos) {
-                word.clear();
-                continue;
-            }
-            const auto v = parseLength(word, style.units);
-            if (!v)
-                return tl::unexpected(v.error());
-            if (*v < Length() || *v > 30'000_mm)
-                return tl::unexpected(
-                    fmt::format("A stud at {} lies outside any wall.", formatLength(*v, style)));
-            studs.push_back(*v);
-            word.clear();
-        }
-        std::sort(studs.begin(), studs.end());
-        return Edit{"Studs", [wall, studs](Project& p) {
-                        for (auto& v : p.walls)
-                            if (v.id == wall)
-                                v.studs = studs;
-                    }};
-    }
-
-    /// Outlets and furniture: a few fields each, and how to add and remove them.
-    void things(const Wall& wall) {
-        const std::string& w = wall.id;
-        heading("Outlets");
-        for (const auto& o : wall.outlets) {
-            const auto change = [w, id = o.id](Length Outlet::*member) {
-                return onWall(w, [id, member](Wall& v, Length l) {
-                    for (auto& q : v.outlets)
-                        if (q.id == id)
-                            q.*member = l;
-                });
-            };
-            length("outlet." + o.id + ".x", "Outlet from the left", o.x, Length(), 20'000_mm,
-                   change(&Outlet::x));
-            length("outlet." + o.id + ".z", "Outlet above the floor", o.z, Length(), 10'000_mm,
-                   change(&Outlet::z));
-            action("outlet." + o.id + ".remove", "Remove this outlet", wallAction(w, [id = o.id](Wall& v) {
-                       std::erase_if(v.outlets, [&](const Outlet& q) { return q.id == id; });
-                   }));
-        }
-        action("outlet.add", "Add an outlet", wallAction(w, [](Wall& v) {
-                   v.outlets.push_back({freeId(v.outlets, "outlet"), v.width / 4, 300_mm});
-               }));
-        heading("In front of the wall");
-        for (const auto& f : wall.furniture)
-            furniture(w, f);
-        action("furniture.add", "Add furniture", wallAction(w, [](Wall& v) {
-                   Furniture f;
-                   f.id = freeId(v.furniture, "furniture");
-                   f.x = (v.width - f.width) / 2;
-                   v.furniture.push_back(f);
-               }));
-    }
-
-    void furniture(const std::string& w, const Furniture& f) {
-        const std::string id = "furniture." + f.id;
-        const auto at = [w, fid = f.id](auto change) {
-            return onWall(w, [fid, change](Wall& v, const auto& value) {
-                for (auto& q : v.furniture)
-                    if (q.id == fid)
-                        change(q, value);
-            });
-        };
-        choice(id + ".kind", "What stands there", f.kind,
-               {{"sideboard", "sideboard"},
-                {"sofa", "sofa"},
-                {"desk", "desk"},
-                {"table", "table"},
-                {"bed", "bed"},
-                {"tv", "television"},
-                {"counter", "counter"},
-                {"other", "something else"}},
-               at([](Furniture& q, const std::string& t) { q.kind = t; }));
-        text(id + ".name", "Called", f.name, at([](Furniture& q, const std::string& t) { q.name = t; }));
-        length(id + ".x", "Its left edge", f.x, Length(), 20'000_mm,
-               at([](Furniture& q, Length l) { q.x = l; }));
-        length(id + ".width", "Its width", f.width, 50_mm, 10'000_mm,
-               at([](Furniture& q, Length l) { q.width = l; }));
-        length(id + ".height", "Its height", f.height, 50_mm, 4000_mm,
-               at([](Furniture& q, Length l) { q.height = l; }));
-        action(id + ".remove", "Remove it", [w, fid = f.id](Project& p) {
-            for (auto& q : p.pieces) // what was centred on it stays where it is
-                if (q.wall == w && q.place.anchor == Anchor::furnitureCentre && q.place.furniture == fid) {
-                    q.place.x = pieceLeft(p, q);
-                    q.place.anchor = Anchor::typed;
-                    q.place.furniture.clear();
-                }
-            for (auto& v : p.walls)
-                if (v.id == w)
-                    std::erase_if(v.furniture, [&](const Furniture& q) { return q.id == fid; });
-        });
-    }
-
-    template <typename T> static std::string freeId(const std::vector<T>& taken, const std::string& stem) {
-        for (int n = 1;; ++n) {
-            std::string id = fmt::format("{}-{}", stem, n);
-            if (std::none_of(taken.begin(), taken.end(), [&](const T& t) { return t.id == id; }))
-                return id;
-        }
-    }
-
     void load(const Piece& piece) {
         heading("All along");
         const double factor = project_.style.units == Units::metric ? 1 : 1.488164; // lb/ft to kg/m
@@ -702,12 +342,6 @@ class Collector {
             "o'clock");
     }
 
-    void hang(const Piece& piece) {
-        const Wall* wall = project_.findWall(piece.wall);
-        if (wall)
-            position(piece, *wall);
-    }
-
     void log() {
         heading("Project");
         text("project.name", "Name", project_.name, [](Project& p, const std::string& t) { p.name = t; });
@@ -738,11 +372,7 @@ class Collector {
         });
     }
 
-    const Project& project_;
-    const Plan& plan_;
-    const Catalog& catalog_;
-    const std::string& piece_;
-    std::vector<Field> out_;
+    const std::string& wall_;
 };
 
 } // namespace
@@ -754,8 +384,8 @@ const char* stationName(Station s) {
 }
 
 std::vector<Field> fieldsOf(const Project& project, const Plan& plan, const Catalog& catalog,
-                            const std::string& piece, Station station) {
-    return Collector(project, plan, catalog, piece).of(station);
+                            const std::string& piece, Station station, const std::string& wall) {
+    return Collector(project, plan, catalog, piece, wall).of(station);
 }
 
 } // namespace owl

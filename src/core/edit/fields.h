@@ -6,7 +6,17 @@
 
 namespace owl {
 
-enum class FieldKind { heading, length, number, mass, text, choice, flag, action };
+enum class FieldKind {
+    heading,
+    length,
+    number,
+    mass,
+    text,
+    choice,
+    flag,
+    action,
+    file ///< a button whose answer is a file; the window asks for it, so it has no setter
+};
 
 struct Field {
     std::string id; ///< 'ledge.length', 'item.it-1.x'; also the key under which repeated edits merge
@@ -23,15 +33,19 @@ enum class Station { place, load, piece, wood, hold, cut, build, hang, log };
 inline constexpr int stationCount = 9;
 const char* stationName(Station s); ///< 'Place' ..
 
-/// The fields of a station for the piece in hand (may be empty).
+/// The fields of a station for the piece in hand (may be empty). `wall`: the wall in view, when it is not the
+/// piece's.
 std::vector<Field> fieldsOf(const Project& project, const Plan& plan, const Catalog& catalog,
-                            const std::string& piece, Station station);
+                            const std::string& piece, Station station, const std::string& wall = {});
 /// One line about the state of a station, for the trail: '3 studs caught', '31 kg'.
 std::string stationState(const Project& project, const Plan& plan, const std::string& piece, Station station);
 
 /// The strip below the drawing: a table of the station. `ids` names what each row stands for.
 struct StripTable {
     std::string title;
+    std::vector<std::string> tabs;          ///< titles of the station's tables, when it has several
+    int tab = 0;                            ///< which of them this is
+    std::vector<std::optional<Edit>> edits; ///< per row, may be empty: what a click on it does
     std::vector<std::string> columns;
     std::vector<std::vector<std::string>> rows;
     std::vector<std::string> ids;
@@ -43,7 +57,8 @@ struct StripTable {
     std::vector<Working> workings;    ///< per row, may be empty
     std::vector<std::string> details; ///< per row, may be empty: the whole text of what the row stands for
 };
+/// `tab`: which of the station's tables; `wall`: the wall in view, when it is not the piece's.
 StripTable stripOf(const Project& project, const Plan& plan, const Catalog& catalog, const std::string& piece,
-                   Station station);
+                   Station station, int tab = 0, const std::string& wall = {});
 
 } // namespace owl

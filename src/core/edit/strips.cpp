@@ -1,4 +1,5 @@
 #include "edit/fields.h"
+#include "edit/place_strips.h"
 
 #include <algorithm>
 #include <array>
@@ -10,19 +11,6 @@ namespace {
 
 std::string plural(std::size_t n, const char* word) {
     return fmt::format("{} {}{}", n, word, n == 1 ? "" : "s");
-}
-
-StripTable placeStrip(const Project& project, const PiecePlan& pp) {
-    StripTable t;
-    t.title = "How high, and why";
-    t.columns = {"advice", "top from", "to", "why", "source"};
-    t.numeric = {1, 2};
-    for (const auto& b : pp.heights) {
-        t.rows.push_back({b.what, formatNumber(b.low, project.style), formatNumber(b.high, project.style),
-                          b.why, b.source});
-        t.ids.push_back("advice:" + b.what);
-    }
-    return t;
 }
 
 StripTable loadStrip(const Project& project, const Piece& piece, const PiecePlan& pp) {
@@ -184,6 +172,17 @@ StripTable logStrip(const Project& project) {
     return t;
 }
 
+std::string placeState(const Project& project, const PiecePlan& pp) {
+    const Piece* piece = project.findPiece(pp.id);
+    const Wall* wall = piece ? project.findWall(piece->wall) : nullptr;
+    const WallKind* kind = wall ? catalog().findWall(wall->construction) : nullptr;
+    if (kind && kind->holds == WallHold::masonry)
+        return kind->name;
+    if (wall && wall->studMode == StudMode::unknown)
+        return "wall not seen yet";
+    return pp.studs.empty() ? "no stud caught" : plural(pp.studs.size(), "stud") + " caught";
+}
+
 std::string holdState(const Project& project, const PiecePlan& pp) {
     const RailVerdict* h = pp.hold();
     if (!h || !h->feasible)
@@ -194,8 +193,10 @@ std::string holdState(const Project& project, const PiecePlan& pp) {
 
 } // namespace
 
-StripTable stripOf(const Project& project, const Plan& plan, const Catalog&, const std::string& id,
-                   Station station) {
+StripTable stripOf(const Project& project, const Plan& plan, const Catalog& catalog, const std::string& id,
+                   Station station, int tab, const std::string& wall) {
+    if (station == Station::place)
+        return placeStrip(project, plan, catalog, id, wall, tab);
     const Piece* piece = project.findPiece(id);
     const PiecePlan* pp = plan.find(id);
     if (station == Station::log)
@@ -207,8 +208,6 @@ StripTable stripOf(const Project& project, const Plan& plan, const Catalog&, con
     if (!piece || !pp)
         return {};
     switch (station) {
-    case Station::place:
-        return placeStrip(project, *pp);
     case Station::load:
         return loadStrip(project, *piece, *pp);
     case Station::piece:
@@ -234,7 +233,7 @@ std::string stationState(const Project& project, const Plan& plan, const std::st
     };
     switch (station) {
     case Station::place:
-        return pp->studs.empty() ? "no stud caught" : plural(pp->studs.size(), "stud") + " caught";
+        return placeState(project, *pp);
     case Station::load:
         return formatMass(pp->contents, project.style);
     case Station::piece:

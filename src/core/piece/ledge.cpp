@@ -187,8 +187,8 @@ class Builder {
         return r_.assembly.parts.back();
     }
 
-    [[nodiscard]] std::string widthWhy(LedgeStrip s, std::string otherwise) const {
-        return p_.remainder == s && !remainderWhy_.empty() ? remainderWhy_ : std::move(otherwise);
+    [[nodiscard]] std::string widthWhy(LedgeStrip s, const std::string& otherwise) const {
+        return p_.remainder == s && !remainderWhy_.empty() ? remainderWhy_ : otherwise;
     }
 
     void addStrips() {

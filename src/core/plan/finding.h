@@ -21,6 +21,7 @@ struct Finding {
     std::string id; ///< stable: 'misses_studs', 'ledge.too_long'
     Severity severity = Severity::notes;
     std::string piece;   ///< id of the piece, empty for the project
+    std::string wall;    ///< id of the wall it is about, may be empty
     std::string station; ///< where it belongs: 'place', 'hold' ..
     std::string title;   ///< a few words
     std::string text;    ///< one or two sentences

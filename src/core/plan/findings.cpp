@@ -1,4 +1,8 @@
 #include "plan/findings.h"
+#include "plan/finding_edits.h"
+#include "plan/place_findings.h"
+#include "project/placing.h"
+#include "room/unknown_wall.h"
 
 #include <algorithm>
 #include <array>
@@ -11,30 +15,18 @@ namespace {
 
 using Apply = std::function<void(Project&)>;
 
-/// An edit of one piece, found again by id in whatever project it is applied to.
-Edit editPiece(std::string name, const std::string& id, std::function<void(Piece&)> change) {
-    return {std::move(name), [id, change = std::move(change)](Project& p) {
-                if (Piece* piece = pieceIn(p, id))
-                    change(*piece);
-            }};
-}
-Edit editLedge(std::string name, const std::string& id, std::function<void(LedgeParams&)> change) {
-    return editPiece(std::move(name), id, [change = std::move(change)](Piece& p) { change(ledgeOf(p)); });
-}
-
 /// All findings about one piece, gathered by subject.
 class PieceFindings {
   public:
-    PieceFindings(const Project& project, const Piece& piece, const PiecePlan& pp, std::vector<Finding>& out)
-        : project_(project), piece_(piece), pp_(pp), out_(out), wall_(project.findWall(piece.wall)) {}
+    PieceFindings(const Project& project, const Plan& plan, const Piece& piece, const PiecePlan& pp,
+                  std::vector<Finding>& out)
+        : project_(project), plan_(plan), piece_(piece), pp_(pp), out_(out),
+          wall_(project.findWall(piece.wall)) {}
 
     void run() {
         if (!wall_)
             return;
         parameters();
-        onTheWall();
-        obstacles();
-        height();
         studs();
         hold();
         load();
@@ -98,38 +90,8 @@ class PieceFindings {
             f.remedies.push_back(editPiece("One row of screws", id, [](Piece& q) { q.hold.rows = 1; }));
     }
 
-    void onTheWall() {
-        const Length left = pp_.left;
-        const Length right = left + length();
-        if (length() > wall_->width) {
-            const Length fits = std::max(150_mm, wall_->width - 20_mm);
-            auto& f = add(
-                "wider_than_wall", Severity::blocks, "place", "Wider than its wall",
-                fmt::format("The ledge is {} long and the wall {} wide.", say(length()), say(wall_->width)));
-            f.remedies.push_back(
-                editLedge("Make it " + say(fits), piece_.id, [fits](LedgeParams& l) { l.length = fits; }));
-        } else if (left < Length() || right > wall_->width) {
-            const Length x = std::clamp(left, Length(), wall_->width - length());
-            auto& f = add("off_the_wall", Severity::blocks, "place", "It sticks out past the wall",
-                          fmt::format("Its ends would be at {} and {} on a wall {} wide.", say(left),
-                                      say(right), say(wall_->width)));
-            f.remedies.push_back(moveTo("Move it onto the wall", x));
-        }
-        if (pp_.bottom + pp_.assembly().height > wall_->height) {
-            const Length z = std::max(Length(), wall_->height - pp_.assembly().height - 100_mm);
-            auto& f = add("above_ceiling", Severity::blocks, "place", "Higher than the ceiling",
-                          fmt::format("Its top would be at {} under a ceiling of {}.",
-                                      say(pp_.bottom + pp_.assembly().height), say(wall_->height)));
-            f.remedies.push_back(
-                editPiece("Hang it at " + say(z), piece_.id, [z](Piece& p) { p.place.z = z; }));
-        }
-    }
-
     [[nodiscard]] Edit moveTo(std::string name, Length x) const {
-        return editPiece(std::move(name), piece_.id, [x](Piece& p) {
-            p.place.anchor = Anchor::typed;
-            p.place.x = x;
-        });
+        return movePieceTo(std::move(name), piece_.id, x, pp_.bottom);
     }
     [[nodiscard]] std::string shiftName(Length by) const {
         return by < Length() ? fmt::format("Shift {} left", say(-by))
@@ -138,8 +100,13 @@ class PieceFindings {
 
     [[nodiscard]] std::size_t studsAt(Length left, Length pieceLength) const {
         const LedgeParams& l = ledgeOf(piece_);
-        const Length cap = l.caps == CapShape::none ? Length() : l.capThickness;
-        return studsBetween(*wall_, left + cap, left + pieceLength - cap, 40_mm).size();
+        const Length margin = (l.caps == CapShape::none ? Length() : l.capThickness) + 40_mm;
+        std::vector<Length> heights;
+        for (Length row : pp_.assembly().wallRows)
+            heights.push_back(pp_.bottom + row);
+        return freeStuds(*wall_, plan_.findWall(wall_->id)->zones, left + margin, left + pieceLength - margin,
+                         heights)
+            .size();
     }
 
     /// The smallest shift up to `reach` that catches at least `wanted` studs; 0 when none does.
@@ -153,26 +120,27 @@ class PieceFindings {
         return {};
     }
 
+    /// The support in use goes where the studs are.
+    [[nodiscard]] bool wantsStuds() const {
+        const WallKind* kind = catalog().findWall(wall_->construction);
+        if (kind && kind->holds == WallHold::masonry)
+            return false;
+        const RailVerdict* h = pp_.hold();
+        return !(piece_.hold.support.starts_with("anchor") && h && !h->option.atStuds());
+    }
+
     void studs() {
-        if (wall_->studMode == StudMode::unknown) {
-            auto& f = add("studs_unknown", Severity::warns, "place", "Studs not found yet",
-                          "Find them with a magnet or a finder, probe with a thin nail, and type where they "
-                          "are. Until then nothing here is called safe to hang.");
-            const std::string wallId = wall_->id;
-            f.remedies.push_back({"They are at the usual spacing", [wallId](Project& p) {
-                                      for (auto& w : p.walls)
-                                          if (w.id == wallId)
-                                              w.studMode = StudMode::spacing;
-                                  }});
+        if (!wantsStuds())
             return;
-        }
+        if (wall_->studMode == StudMode::unknown)
+            return unseenWall();
         const std::size_t n = pp_.studs.size();
-        if (piece_.hold.support == "anchors")
-            return;
         if (n < 2) {
             fewStuds(n);
             return;
         }
+        if (pp_.studConfidence < 0.8)
+            unsureStud();
         const Length by = shiftFor(n + 1, 150_mm);
         if (by == Length())
             return;
@@ -182,6 +150,56 @@ class PieceFindings {
                                                 : fmt::format("Shifted {} right", say(by)),
                                   n + 1));
         f.remedies.push_back(moveTo(shiftName(by), pp_.left + by));
+    }
+
+    /// Nobody has been there: what would be sure, and what to ask for.
+    void unseenWall() {
+        const Length sure = lengthSureOfTwo(wall_->spacing, studMargin());
+        const bool long_ = length() >= sure;
+        auto& f = add(
+            "studs_unknown", Severity::warns, "place", "Studs not found yet",
+            fmt::format("Find them with a magnet or a finder, probe with a thin nail, and type where they "
+                        "are. At the usual spacing of {} a piece of {} is sure of two studs wherever they "
+                        "stand{}. Print the visit sheet to have the readings taken at the house.",
+                        say(wall_->spacing), say(sure), long_ ? "; this one is long enough" : ""));
+        f.working = {
+            "L = 2 s + 2 e", {{"s", say(wall_->spacing)}, {"e", say(studMargin())}}, say(sure), "S7.2", {}};
+        if (!long_ && sure <= wall_->width)
+            f.remedies.push_back(
+                editLedge("Make it " + say(sure), piece_.id, [sure](LedgeParams& l) { l.length = sure; }));
+        f.remedies.push_back(editWall("They are at the usual spacing", wall_->id,
+                                      [](Wall& w) { w.studMode = StudMode::spacing; }));
+    }
+    [[nodiscard]] Length studMargin() const {
+        const LedgeParams& l = ledgeOf(piece_);
+        return (l.caps == CapShape::none ? Length() : l.capThickness) + 40_mm;
+    }
+
+    void unsureStud() {
+        for (const auto& s : wall_->studs) {
+            const bool used = std::any_of(pp_.studs.begin(), pp_.studs.end(),
+                                          [&](Length x) { return pp_.left + x == s.x; });
+            if (!used || s.confidence >= 0.8)
+                continue;
+            auto& f =
+                add("stud_unsure", s.confidence < 0.5 ? Severity::blocks : Severity::warns, "place",
+                    fmt::format("Not sure of the stud at {}", say(s.x)),
+                    fmt::format(
+                        "The scan is {:.0f} % sure. Probe it with a thin nail: firm for 12 to 15 mm, then "
+                        "wood dust, is a stud.",
+                        100 * s.confidence));
+            f.working.source = "table 7e, pilot hole check";
+            f.remedies.push_back(editWall("Probed: it is a stud", wall_->id, [x = s.x](Wall& w) {
+                for (auto& q : w.studs)
+                    if (q.x == x) {
+                        q.confidence = 1;
+                        q.source = StudSource::seen;
+                    }
+            }));
+            f.remedies.push_back(editWall("Probed: nothing there", wall_->id, [x = s.x](Wall& w) {
+                std::erase_if(w.studs, [x](const FoundStud& q) { return q.x == x; });
+            }));
+        }
     }
 
     void fewStuds(std::size_t n) {
@@ -195,7 +213,9 @@ class PieceFindings {
             f.remedies.push_back(moveTo(shiftName(by), pp_.left + by));
         for (Length more = 10_mm; more <= 800_mm; more += 10_mm) {
             const Length longer = length() + more;
-            const Length left = piece_.place.anchor == Anchor::typed ? pp_.left : pp_.left - more / 2;
+            const bool fixed =
+                piece_.place.anchor == Anchor::typed || piece_.place.follow.how != FollowHow::none;
+            const Length left = fixed ? pp_.left : pp_.left - more / 2;
             if (longer > wall_->width || left < Length() || left + longer > wall_->width)
                 break;
             if (studsAt(left, longer) >= 2) {
@@ -205,50 +225,12 @@ class PieceFindings {
             }
         }
         for (const auto& s : pp_.supports)
-            if (s.option.kind == RailSupport::anchors && s.feasible)
+            if (!s.option.atStuds() && s.feasible) {
                 f.remedies.push_back(
                     editPiece(fmt::format("Use anchors there (margin {:.1f})", s.verdict.reserve), piece_.id,
-                              [](Piece& p) { p.hold.support = "anchors"; }));
-    }
-
-    void obstacles() {
-        const Length top = pp_.bottom + pp_.assembly().height;
-        for (const auto& o : wall_->outlets)
-            if (o.x > pp_.left - 40_mm && o.x < pp_.left + length() + 40_mm && o.z > pp_.bottom - 60_mm &&
-                o.z < top + 60_mm)
-                add("covers_outlet", Severity::blocks, "place", "It covers an outlet",
-                    fmt::format(
-                        "The outlet at {} from the corner, {} up, would sit behind or against the ledge.",
-                        say(o.x), say(o.z)))
-                    .remedies.push_back(raise(o.z + 80_mm));
-        for (const auto& f : wall_->furniture)
-            if (f.x < pp_.left + length() && f.x + f.width > pp_.left && f.height > pp_.bottom)
-                add("behind_furniture", Severity::warns, "place",
-                    fmt::format("Behind the {}", f.name.empty() ? f.kind : f.name),
-                    fmt::format("It stands {} high; the ledge begins at {}.", say(f.height), say(pp_.bottom)))
-                    .remedies.push_back(raise(f.height + 200_mm));
-    }
-    [[nodiscard]] Edit raise(Length z) const {
-        return editPiece("Hang it at " + say(z), piece_.id, [z](Piece& p) { p.place.z = z; });
-    }
-
-    void height() {
-        if (pp_.heights.empty())
-            return;
-        const HeightBand& b = pp_.heights.front();
-        const Length top = pp_.bottom + pp_.assembly().height;
-        if (top >= b.low && top <= b.high) {
-            add("good_height", Severity::notes, "place", "Good height",
-                fmt::format("Its top is at {}; {}: {}.", say(top), b.what, b.why));
-            return;
-        }
-        const Length z = roundToTape((b.low + b.high) / 2 - pp_.assembly().height, project_.style);
-        auto& f = add("height", Severity::notes, "place", top < b.low ? "Rather low" : "Rather high",
-                      fmt::format("Its top is at {}; usual here is {} to {} ({}: {}).", say(top), say(b.low),
-                                  say(b.high), b.what, b.why));
-        f.working.source = b.source;
-        if (z > Length() && z + pp_.assembly().height < wall_->height)
-            f.remedies.push_back(raise(z));
+                              [id = s.option.id](Piece& p) { p.hold.support = id; }));
+                break;
+            }
     }
 
     void hold() {
@@ -256,7 +238,7 @@ class PieceFindings {
         if (!h)
             return;
         if (!h->feasible) {
-            if (pp_.studs.size() >= 2 || piece_.hold.support == "anchors") {
+            if (pp_.studs.size() >= 2 || !wantsStuds()) {
                 auto& f = add("no_support", Severity::blocks, "hold", "Nothing holds it yet",
                               "The chosen support is refused: " + h->refusal + ".");
                 f.remedies.push_back(editPiece("Choose the best support", piece_.id,
@@ -267,7 +249,7 @@ class PieceFindings {
         const Verdict& v = h->verdict;
         if (v.status == Status::fails || v.status == Status::tight)
             failing(*h);
-        if (h->option.kind == RailSupport::anchors)
+        if (h->option.kind == RailSupport::cover)
             add("anchors_used", Severity::warns, "hold", "No stud behind it",
                 "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A "
                 "stud is better in every way; keep the load light and look at it again after a month.");
@@ -363,6 +345,7 @@ class PieceFindings {
     }
 
     const Project& project_;
+    const Plan& plan_;
     const Piece& piece_;
     const PiecePlan& pp_;
     std::vector<Finding>& out_;
@@ -455,15 +438,10 @@ const char* severityName(Severity s) {
     return names.at(static_cast<std::size_t>(s));
 }
 
-Piece* pieceIn(Project& project, const std::string& id) {
-    const auto it = std::find_if(project.pieces.begin(), project.pieces.end(),
-                                 [&](const Piece& p) { return p.id == id; });
-    return it == project.pieces.end() ? nullptr : &*it;
-}
-
-void findAboutPiece(const Project& project, const Piece& piece, const PiecePlan& pp,
+void findAboutPiece(const Project& project, const Plan& plan, const Piece& piece, const PiecePlan& pp,
                     std::vector<Finding>& out) {
-    PieceFindings(project, piece, pp, out).run();
+    PieceFindings(project, plan, piece, pp, out).run();
+    findAboutPlace(project, plan, piece, pp, out);
 }
 
 void findAboutProject(const Project& project, const Plan& plan, std::vector<Finding>& out) {

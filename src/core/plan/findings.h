@@ -4,13 +4,14 @@
 namespace owl {
 
 /// All findings about one piece: parameters, place, hold.
-void findAboutPiece(const Project& project, const Piece& piece, const PiecePlan& pp,
+void findAboutPiece(const Project& project, const Plan& plan, const Piece& piece, const PiecePlan& pp,
+                    std::vector<Finding>& out);
+/// Findings about walls, corners, alcoves, openings, odd signals.
+void findAboutWalls(const Project& project, const Plan& plan, const Catalog& catalog,
                     std::vector<Finding>& out);
 /// Findings about wood and finish.
 void findAboutProject(const Project& project, const Plan& plan, std::vector<Finding>& out);
 /// Worst first, in the order of the stations.
 void sortFindings(std::vector<Finding>& findings);
-/// The piece of an edit's project by id; null when it is gone.
-Piece* pieceIn(Project& project, const std::string& id);
 
 } // namespace owl

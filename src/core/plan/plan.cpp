@@ -2,6 +2,7 @@
 
 #include "cutting/solve.h"
 #include "plan/findings.h"
+#include "project/placing.h"
 
 #include <algorithm>
 #include <array>
@@ -19,6 +20,8 @@ class Planner {
     Planner(const Project& p, const Shop& s, const Catalog& c) : project_(p), shop_(s), catalog_(c) {}
 
     Plan run() {
+        for (const auto& w : project_.walls)
+            plan_.walls.push_back({w.id, noDrillZones(w, catalog_)});
         for (const auto& piece : project_.pieces)
             planPiece(piece);
         wood();
@@ -26,7 +29,8 @@ class Planner {
         shopping();
         hours();
         for (std::size_t i = 0; i < project_.pieces.size(); ++i)
-            findAboutPiece(project_, project_.pieces[i], plan_.pieces[i], plan_.findings);
+            findAboutPiece(project_, plan_, project_.pieces[i], plan_.pieces[i], plan_.findings);
+        findAboutWalls(project_, plan_, catalog_, plan_.findings);
         findAboutProject(project_, plan_, plan_.findings);
         sortFindings(plan_.findings);
         return std::move(plan_);
@@ -42,28 +46,99 @@ class Planner {
         PiecePlan pp;
         pp.id = piece.id;
         pp.left = pieceLeft(project_, piece);
-        pp.bottom = piece.place.z;
+        pp.bottom = pieceBottom(project_, piece);
         if (!wall || !wood) { // a document that was read cannot have this; an edit in memory might
             plan_.pieces.push_back(std::move(pp));
             return;
         }
-        const Length capT = params.caps == CapShape::none ? Length() : params.capThickness;
-        for (Length x :
-             studsBetween(*wall, pp.left + capT, pp.left + params.length - capT, Length::mm(studEndMargin)))
-            pp.studs.push_back(x - pp.left);
-        LedgeContext ctx;
-        ctx.kerf = project_.wood.kerf;
-        ctx.wallScrewsX = pp.studs;
-        ctx.rows = piece.hold.rows;
-        ctx.metricScrews = metric();
-        ctx.units = metric() ? "mm" : "in";
-        if (piece.hold.support == "anchors")
-            for (double x : anchorPlaces(capT.mm(), (params.length - capT).mm()))
-                ctx.anchorsX.push_back(Length::mm(x));
-        pp.made = makeLedge(params, ctx, catalog_);
+        const std::vector<NoDrillZone>& zones = plan_.findWall(wall->id)->zones;
+        pp.studs = studsBehind(*wall, params, pp.left);
+        // The rows of holes follow from the ledge; what they may meet decides which of them are used.
+        pp.made = makeLedge(params, ledgeContext(piece, pp, false), catalog_);
+        const bool barred = barStuds(zones, pp);
+        pp.anchors = anchorHoles(params, zones, pp);
+        const WallKind* kind = catalog_.findWall(wall->construction);
+        const bool masonry = kind && kind->holds == WallHold::masonry;
+        const bool anchored = masonry || piece.hold.support.starts_with("anchor");
+        if (barred || anchored)
+            pp.made = makeLedge(params, ledgeContext(piece, pp, anchored), catalog_);
+        pp.cover = coverBehind(*wall, pp);
+        pp.studConfidence = leastConfidence(*wall, pp);
         holdPiece(piece, *wall, *wood, pp);
         build(piece, *wall, *wood, pp);
         plan_.pieces.push_back(std::move(pp));
+    }
+
+    static Length capOf(const LedgeParams& params) {
+        return params.caps == CapShape::none ? Length() : params.capThickness;
+    }
+
+    std::vector<Length> studsBehind(const Wall& wall, const LedgeParams& params, Length left) const {
+        std::vector<Length> out;
+        const WallKind* kind = catalog_.findWall(wall.construction);
+        if (kind && kind->holds == WallHold::masonry)
+            return out;
+        const Length cap = capOf(params);
+        for (Length x : studsBetween(wall, left + cap, left + params.length - cap, Length::mm(studEndMargin)))
+            out.push_back(x - left);
+        return out;
+    }
+
+    /// Takes out the studs whose holes would lie in the way of a wire or pipe; true when there were any.
+    static bool barStuds(const std::vector<NoDrillZone>& zones, PiecePlan& pp) {
+        std::erase_if(pp.studs, [&](Length x) {
+            for (Length row : pp.assembly().wallRows)
+                if (const NoDrillZone* z = zoneAt(zones, pp.left + x, pp.bottom + row)) {
+                    pp.barred.push_back({x, *z});
+                    return true;
+                }
+            return false;
+        });
+        return !pp.barred.empty();
+    }
+
+    [[nodiscard]] LedgeContext ledgeContext(const Piece& piece, const PiecePlan& pp, bool anchored) const {
+        LedgeContext ctx;
+        ctx.kerf = project_.wood.kerf;
+        ctx.wallScrewsX = pp.studs;
+        if (anchored)
+            ctx.anchorsX = pp.anchors;
+        ctx.rows = piece.hold.rows;
+        ctx.metricScrews = metric();
+        ctx.units = metric() ? "mm" : "in";
+        return ctx;
+    }
+
+    /// Evenly spread, each moved aside as far as a wire or pipe asks for; dropped where all is taken.
+    static std::vector<Length> anchorHoles(const LedgeParams& params, const std::vector<NoDrillZone>& zones,
+                                           const PiecePlan& pp) {
+        std::vector<Length> heights;
+        for (Length row : pp.assembly().wallRows)
+            heights.push_back(pp.bottom + row);
+        std::vector<Length> out;
+        const Length cap = capOf(params);
+        const Length end = 30_mm;
+        for (double x : anchorPlaces(cap.mm(), (params.length - cap).mm()))
+            if (const auto free = freeNear(zones, pp.left + Length::mm(x), heights, 190_mm)) {
+                const Length at =
+                    std::clamp(*free - pp.left, cap + end, std::max(cap + end, params.length - cap - end));
+                if (out.empty() || at - out.back() >= 50_mm) // closer than that they share the board (7b)
+                    out.push_back(at);
+            }
+        return out;
+    }
+
+    static Length coverBehind(const Wall& wall, const PiecePlan& pp) {
+        return openingAround(wall, pp.left, pp.right(), pp.bottom, pp.top()) ? Length() : wall.coverThickness;
+    }
+
+    static double leastConfidence(const Wall& wall, const PiecePlan& pp) {
+        double least = 1;
+        for (const auto& s : studsOf(wall))
+            for (Length x : pp.studs)
+                if (s.x == pp.left + x)
+                    least = std::min(least, s.confidence);
+        return least;
     }
 
     static SectionPart sectionPart(const Assembly& a, const char* id, double E) {
@@ -102,30 +177,57 @@ class Planner {
         return r;
     }
 
+    static HeightQuestion heightQuestion(const Piece& piece, const PiecePlan& pp) {
+        const Assembly& a = pp.assembly();
+        HeightQuestion q;
+        q.x0 = pp.left;
+        q.x1 = pp.right();
+        q.height = a.height;
+        q.surface = a.surfaceZ;
+        q.depth = a.depth;
+        for (const auto& i : piece.load.items)
+            if (i.kind.find("frame") != std::string::npos || i.kind.find("canvas") != std::string::npos)
+                q.pictureHeight = std::max(q.pictureHeight, i.height);
+        return q;
+    }
+
+    static const char* priceOf(const RailOption& o) {
+        return o.screw ? "wall_screw" : o.kind == RailSupport::masonry ? "plug" : "toggle";
+    }
+
     void holdPiece(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) {
         const Assembly& a = pp.assembly();
         pp.mass = massOf(a, 1120 * wood.means.sg12);
         pp.contents = contentsMass(piece.load, a.length);
         pp.hand = piece.load.handN.value_or(defaultHandLoad(pp.bottom + a.height, a.depth));
-        pp.heights = heightAdvice(wall, pp.left, pp.left + a.length, a.height, catalog_);
+        HeightQuestion ask = heightQuestion(piece, pp);
+        ask.style = project_.style;
+        pp.heights = heightAdvice(wall, ask, catalog_);
         const RailPiece rail = railPiece(piece, wall, wood, pp);
         RailWall rw;
         const WallKind* kind = catalog_.findWall(wall.construction);
         const CoverKind* cover = catalog_.findCover(wall.cover);
-        rw.cover = wall.coverThickness.mm();
+        rw.kind = kind;
+        rw.cover = pp.cover.mm();
+        if (pp.cover == Length() && wall.coverThickness > Length())
+            cover = catalog_.findCover("bare");
         rw.crush = cover ? cover->crush : 0.7;
         rw.studG = kind ? kind->studG : 0.42;
         rw.studWidth = wall.studWidth.mm();
         rw.studDepth = wall.studDepth.mm();
-        rw.studsKnown = wall.studMode != StudMode::unknown;
+        // A stud that nobody is sure of counts as unknown until it is probed.
+        rw.studsKnown = wall.studMode != StudMode::unknown && pp.studConfidence >= 0.5;
+        rw.anchors.emplace();
+        for (Length x : pp.anchors)
+            rw.anchors->push_back(x.mm());
         for (Length x : pp.studs)
             rw.studs.push_back(x.mm());
         pp.supports = rankRail(rail, rw, catalog_, metric());
         for (auto& s : pp.supports)
-            s.cost = shop_.price(s.option.kind == RailSupport::anchors ? "toggle" : "wall_screw") * s.holes;
-        // Left to itself the program never hangs a piece on anchors: that is for a person to decide.
+            s.cost = shop_.price(priceOf(s.option)) * s.holes;
+        // Left to itself the program never hangs a piece on the cover: that is for a person to decide.
         for (std::size_t i = pp.supports.size(); i-- > 0;)
-            if (pp.supports[i].option.kind == RailSupport::studs)
+            if (pp.supports[i].option.firm())
                 pp.chosen = i;
         for (std::size_t i = 0; i < pp.supports.size(); ++i)
             if (pp.supports[i].option.id == piece.hold.support)
@@ -162,27 +264,42 @@ class Planner {
         if (const Screw* s = hold->option.screw) {
             mi.drill = s->pilotSoft;
             mi.bit = pilotBit(*s, 0.42);
-            mi.depth = wall.coverThickness.mm() + hold->pen + 3;
-            mi.into = "stud";
+            mi.depth = pp.cover.mm() + hold->pen + 3;
+            mi.into = pp.cover == Length() ? "bare stud" : "stud";
             mi.what = "screw";
-        } else {
-            mi.drill = 12;
-            mi.bit = "as the package says";
-            mi.depth = wall.coverThickness.mm() + 50;
-            mi.into = "cover";
-            mi.what = "toggle";
+        } else if (const AnchorKind* anchor = hold->option.anchor) {
+            mi.rows = {*std::max_element(a.wallRows.begin(), a.wallRows.end())};
+            mi.drill = anchor->drill;
+            mi.bit = anchor->drill > 0 ? fmt::format("{:g} mm", anchor->drill) : "as the package says";
+            mi.depth = pp.cover.mm() + (hold->option.kind == RailSupport::masonry ? 70 : 50);
+            const WallKind* kind = catalog_.findWall(wall.construction);
+            mi.into = hold->option.kind == RailSupport::cover     ? "cover"
+                      : hold->option.kind == RailSupport::flanges ? "steel stud"
+                      : kind                                      ? kind->name
+                                                                  : "masonry";
+            mi.what = hold->option.kind == RailSupport::masonry ? "plug" : "anchor";
         }
         pp.marks = wallMarks(mi);
-        for (auto& m : pp.marks)
-            for (const auto& o : wiresNear(wall, m.fromWallLeft))
-                m.caution = fmt::format("outlet at {}: a wire may run up or down here",
-                                        formatLength(o.x, project_.style));
+        markCautions(wall, pp);
         const auto limit = std::find_if(hold->checks.begin(), hold->checks.end(),
                                         [&](const Check& c) { return c.id == hold->carryGoverns; });
         pp.label = fmt::format("{}, {} long: at most {} in all, spread as planned. What limits it: {}.",
                                piece.name, formatLength(a.length, project_.style),
                                formatMass(std::floor(hold->carryKg), project_.style),
                                limit == hold->checks.end() ? std::string("its support") : limit->title);
+    }
+
+    /// A hole within a hand's width of a run is told, though no zone holds it.
+    void markCautions(const Wall& wall, PiecePlan& pp) const {
+        for (auto& m : pp.marks)
+            for (const auto& z : plan_.findWall(wall.id)->zones) {
+                const Length near = 40_mm;
+                if (m.fromWallLeft <= z.x0 - near || m.fromWallLeft >= z.x1 + near ||
+                    m.fromFloor <= z.z0 - near || m.fromFloor >= z.z1 + near)
+                    continue;
+                m.caution = z.why;
+                break;
+            }
     }
 
     /// Boards of project and shop; the project's own replace the shop's of the same id.
@@ -299,8 +416,8 @@ class Planner {
         if (const Screw* s = hold->option.screw)
             add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, hold->screwLength)),
                 hold->holes, shop_.price("wall_screw"));
-        else
-            add("hollow-wall toggle", hold->holes, shop_.price("toggle"));
+        else if (const AnchorKind* a = hold->option.anchor)
+            add(a->name + " (" + a->size + ")", hold->holes, shop_.price(priceOf(hold->option)));
     }
 
     void hours() {
@@ -331,6 +448,22 @@ const PiecePlan* Plan::find(const std::string& id) const {
     const auto it =
         std::find_if(pieces.begin(), pieces.end(), [&](const PiecePlan& p) { return p.id == id; });
     return it == pieces.end() ? nullptr : &*it;
+}
+
+const WallPlan* Plan::findWall(const std::string& id) const {
+    const auto it = std::find_if(walls.begin(), walls.end(), [&](const WallPlan& w) { return w.id == id; });
+    return it == walls.end() ? nullptr : &*it;
+}
+
+std::vector<PlacedPiece> Plan::placedOn(const Project& project, const std::string& wall,
+                                        const std::string& except) const {
+    std::vector<PlacedPiece> out;
+    for (const auto& pp : pieces) {
+        const Piece* p = project.findPiece(pp.id);
+        if (p && p->wall == wall && pp.id != except)
+            out.push_back({pp.id, p->name, pp.left, pp.bottom, pp.assembly().length, pp.assembly().height});
+    }
+    return out;
 }
 
 bool Plan::blocked() const {

@@ -9,10 +9,24 @@
 #include "hang/marks.h"
 #include "plan/finding.h"
 #include "room/height_advice.h"
+#include "room/snap.h"
+#include "room/zones.h"
 #include "shop/shop.h"
 #include "support/rail.h"
 
 namespace owl {
+
+/// A stud that lies behind a piece but may not be drilled.
+struct BarredStud {
+    Length x; ///< from the piece's left end
+    NoDrillZone zone;
+};
+
+/// Everything derived for one wall.
+struct WallPlan {
+    std::string id;
+    std::vector<NoDrillZone> zones;
+};
 
 /// Everything derived for one piece.
 struct PiecePlan {
@@ -22,7 +36,11 @@ struct PiecePlan {
     double mass = 0;                   ///< kg, its own
     double contents = 0;               ///< kg
     double hand = 0;                   ///< N
-    std::vector<Length> studs;         ///< behind the rail, from the piece's left end
+    Length cover;                      ///< wall cover behind its rail; 0 in an opening of the cover
+    std::vector<Length> studs;         ///< behind the rail and free to drill, from the piece's left end
+    std::vector<BarredStud> barred;    ///< behind the rail, but in the way of a wire or pipe
+    std::vector<Length> anchors;       ///< where anchors would go, clear of wires and pipes
+    double studConfidence = 1;         ///< of the least sure stud that is used
     std::vector<RailVerdict> supports; ///< every candidate, best first
     std::size_t chosen = 0;            ///< index into supports
     std::vector<HeightBand> heights;
@@ -30,6 +48,8 @@ struct PiecePlan {
     std::vector<WallMark> marks;
     std::string label; ///< for its underside
     [[nodiscard]] const Assembly& assembly() const { return made.assembly; }
+    [[nodiscard]] Length right() const { return left + assembly().length; }
+    [[nodiscard]] Length top() const { return bottom + assembly().height; }
     /// The support in use; null when there are no candidates.
     [[nodiscard]] const RailVerdict* hold() const {
         return chosen < supports.size() ? &supports[chosen] : nullptr;
@@ -44,6 +64,7 @@ struct ShoppingLine {
 
 /// Everything derived, immutable.
 struct Plan {
+    std::vector<WallPlan> walls;
     std::vector<PiecePlan> pieces;
     std::vector<StockItem> stock; ///< what the cut plan could choose from
     CutJob cutJob;
@@ -55,6 +76,10 @@ struct Plan {
     double cost = 0;               ///< wood, screws, glue, finish
     double hours = 0;              ///< hands on
     [[nodiscard]] const PiecePlan* find(const std::string& id) const;
+    [[nodiscard]] const WallPlan* findWall(const std::string& id) const;
+    /// Outlines of the pieces on a wall, all but one.
+    [[nodiscard]] std::vector<PlacedPiece> placedOn(const Project& project, const std::string& wall,
+                                                    const std::string& except = {}) const;
     [[nodiscard]] bool blocked() const; ///< a finding blocks
     /// Words for a part of the cut job: 'base (Hall ledge)'.
     [[nodiscard]] std::string partName(const std::string& cutId) const;

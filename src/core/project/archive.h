@@ -4,6 +4,7 @@
 
 #include "measure/parse.h"
 
+#include <charconv>
 #include <cmath>
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
@@ -11,6 +12,7 @@
 #include <set>
 #include <span>
 #include <string>
+#include <tuple>
 #include <vector>
 
 namespace owl {
@@ -38,6 +40,13 @@ class Writer {
             out[key].push_back(millimetres(l));
     }
     void number(const char* key, const double& v, double, double) { out[key] = tidy(v); }
+    /// Many numbers in one text, so that a file stays readable.
+    void series(const char* key, const std::vector<double>& v, double, double) {
+        std::string all;
+        for (double d : v)
+            fmt::format_to(std::back_inserter(all), "{}{:.6g}", all.empty() ? "" : " ", d);
+        out[key] = all;
+    }
     void whole(const char* key, const int& v, int, int) { out[key] = v; }
     void optionalNumber(const char* key, const std::optional<double>& v, double, double) {
         if (v)
@@ -49,6 +58,7 @@ class Writer {
     }
     void text(const char* key, const std::string& v) { out[key] = v; }
     void flag(const char* key, const bool& v) { out[key] = v; }
+    void word(const char* key, const std::string& v, std::span<const char* const>) { out[key] = v; }
     template <typename E> void choice(const char* key, const E& v, std::span<const char* const> names) {
         out[key] = names[static_cast<std::size_t>(v)];
     }
@@ -64,6 +74,13 @@ class Writer {
     template <typename F> void object(const char* key, F visit) {
         Writer w;
         visit(w);
+        out[key] = std::move(w.out);
+    }
+    template <typename T, typename F> void optionalObject(const char* key, std::optional<T>& v, F visit) {
+        if (!v)
+            return;
+        Writer w;
+        visit(w, *v);
         out[key] = std::move(w.out);
     }
     void require(const char*) {}
@@ -109,6 +126,31 @@ class Reader {
         if (v < low || v > high)
             throw DocumentFault{fmt::format("{}: {} is outside {} to {}.", at(key), shown(*j), low, high)};
     }
+    void series(const char* key, std::vector<double>& v, double low, double high) {
+        const auto* j = get(key);
+        if (!j)
+            return;
+        if (!j->is_string() || j->get_ref<const std::string&>().size() > 1'000'000)
+            throw DocumentFault{
+                fmt::format("{}: it must be numbers in one text, with blanks between.", at(key))};
+        v.clear();
+        const std::string& text = j->get_ref<const std::string&>();
+        const char* p = text.data();
+        const char* end = p + text.size();
+        while (p != end) {
+            if (*p == ' ') {
+                ++p;
+                continue;
+            }
+            double d = 0;
+            const auto [next, fault] = std::from_chars(p, end, d);
+            if (fault != std::errc() || !(d >= low && d <= high))
+                throw DocumentFault{fmt::format("{}: its number {} is not one between {} and {}.", at(key),
+                                                v.size() + 1, low, high)};
+            v.push_back(d);
+            p = next;
+        }
+    }
     void whole(const char* key, int& v, int low, int high) {
         double d = v;
         number(key, d, low, high);
@@ -147,17 +189,14 @@ class Reader {
         v = j->get<bool>();
     }
     template <typename E> void choice(const char* key, E& v, std::span<const char* const> names) {
-        std::string word = names[static_cast<std::size_t>(v)];
-        text(key, word);
-        std::string all;
-        for (std::size_t i = 0; i < names.size(); ++i) {
-            if (word == names[i]) {
-                v = static_cast<E>(i);
-                return;
-            }
-            all += (i ? ", " : "") + std::string(names[i]);
-        }
-        throw DocumentFault{fmt::format("{}: \"{}\" is not known; it can be {}.", at(key), word, all)};
+        std::string chosen = names[static_cast<std::size_t>(v)];
+        text(key, chosen);
+        v = static_cast<E>(indexOf(key, chosen, names));
+    }
+    /// A text that must be one of the names.
+    void word(const char* key, std::string& v, std::span<const char* const> names) {
+        text(key, v);
+        std::ignore = indexOf(key, v, names);
     }
     void texts(const char* key, std::set<std::string>& v) {
         const auto* j = get(key);
@@ -196,6 +235,13 @@ class Reader {
             visit(r);
         }
     }
+    template <typename T, typename F> void optionalObject(const char* key, std::optional<T>& v, F visit) {
+        const auto* j = get(key);
+        if (!j || j->is_null())
+            return;
+        Reader r(*j, at(key));
+        visit(r, v.emplace());
+    }
     void require(const char* key) const {
         if (!get(key))
             throw DocumentFault{fmt::format("{}: it is missing.", at(key))};
@@ -209,6 +255,16 @@ class Reader {
     }
 
   private:
+    [[nodiscard]] std::size_t indexOf(const char* key, const std::string& word,
+                                      std::span<const char* const> names) const {
+        std::string all;
+        for (std::size_t i = 0; i < names.size(); ++i) {
+            if (word == names[i])
+                return i;
+            all += (i ? ", " : "") + std::string(names[i]);
+        }
+        throw DocumentFault{fmt::format("{}: \"{}\" is not known; it can be {}.", at(key), word, all)};
+    }
     void array(const nlohmann::ordered_json& j, const char* key) const {
         if (!j.is_array())
             throw DocumentFault{fmt::format("{}: {} must be a list in brackets.", at(key), shown(j))};

@@ -29,7 +29,7 @@ LedgeParams defaultLedge(Units units) {
 Wall defaultWall(Units units) {
     Wall w;
     w.id = "wall-1";
-    w.room = "Room";
+    w.room = "room-1";
     w.name = "wall";
     if (units == Units::metric) {
         w.construction = "timber_stud_eu";
@@ -51,11 +51,20 @@ const char* kindOf(const Piece&) {
     return "ledge";
 }
 
+const Room* Project::findRoom(const std::string& id) const {
+    return find(rooms, id);
+}
 const Wall* Project::findWall(const std::string& id) const {
     return find(walls, id);
 }
 const Piece* Project::findPiece(const std::string& id) const {
     return find(pieces, id);
+}
+Wall* Project::findWall(const std::string& id) {
+    return const_cast<Wall*>(std::as_const(*this).findWall(id)); // NOLINT: the project is ours to change
+}
+Piece* Project::findPiece(const std::string& id) {
+    return const_cast<Piece*>(std::as_const(*this).findPiece(id)); // NOLINT: the project is ours to change
 }
 
 const std::vector<std::pair<std::string, std::string>>& knownKinds() {
@@ -96,20 +105,24 @@ tl::expected<Project, std::string> newProject(const std::string& kind, Units uni
     p.style.units = units;
     p.wood.kerf = units == Units::metric ? Length::mm(3.2) : Length::inches(1, 8);
     p.wood.endTrim = units == Units::metric ? 10_mm : Length::inches(1, 2);
+    p.rooms.push_back({"room-1", "Room"});
     p.walls.push_back(defaultWall(units));
     addPiece(p, kind, p.walls.front().id);
     return p;
 }
 
-Length pieceLeft(const Project& project, const Piece& piece) {
-    const Wall* wall = project.findWall(piece.wall);
-    const Length length = ledgeOf(piece).length;
-    if (!wall || piece.place.anchor == Anchor::typed)
-        return piece.place.x;
-    if (piece.place.anchor == Anchor::furnitureCentre)
-        if (const Furniture* f = findFurniture(*wall, piece.place.furniture))
-            return f->x + (f->width - length) / 2;
-    return (wall->width - length) / 2;
+std::string addWall(Project& project, const std::string& room) {
+    Wall w = defaultWall(project.style.units);
+    w.room = room;
+    if (!project.findRoom(room))
+        project.rooms.push_back({room, room});
+    int n = 1;
+    while (project.findWall(fmt::format("wall-{}", n)))
+        ++n;
+    w.id = fmt::format("wall-{}", n);
+    w.name = fmt::format("wall {}", n);
+    project.walls.push_back(w);
+    return w.id;
 }
 
 } // namespace owl

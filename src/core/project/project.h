@@ -4,7 +4,7 @@
 #include "load/load_spec.h"
 #include "measure/format.h"
 #include "piece/ledge.h"
-#include "room/wall.h"
+#include "room/room.h"
 #include "shop/stock.h"
 #include "strength/sag.h"
 
@@ -19,13 +19,38 @@ namespace owl {
 
 enum class Anchor { wallCentre, furnitureCentre, typed };
 
+/// How a piece keeps to another.
+enum class FollowHow {
+    none,
+    mirror, ///< its mirror image about a centre line, level with it
+    above,  ///< centred on it, a fixed rise from its bottom to this one's
+    beside  ///< level with it, a fixed gap from its right end (left end if the gap is negative)
+};
+struct Follow {
+    FollowHow how = FollowHow::none;
+    std::string leader;    ///< id of the piece that is followed
+    Length gap;            ///< rise, or gap
+    std::string about;     ///< mirror: id of the furniture whose centre line it is; empty: the wall's
+    bool equalSize = true; ///< kind, sizes and wood are kept equal too
+    bool operator==(const Follow&) const = default;
+};
+
 /// Where a piece hangs. x: left end from the wall's left corner (typed only); z: its bottom from the floor.
 struct Placement {
     Anchor anchor = Anchor::wallCentre;
     std::string furniture; ///< id, when centred on it
     Length x;
     Length z = 1200_mm;
+    Follow follow; ///< when it keeps to another, the figures above are not used
     bool operator==(const Placement&) const = default;
+};
+
+/// An outlet that feeds a lamp or a charger on the piece.
+struct PowerNeed {
+    std::string outlet; ///< id of an obstacle; empty: none
+    std::string what = "lamp";
+    Length cord = 1500_mm;
+    bool operator==(const PowerNeed&) const = default;
 };
 
 /// Which concealed support; 'auto' takes the best ranked one.
@@ -42,6 +67,7 @@ struct Piece {
     Placement place;
     LoadSpec load;
     HoldChoice hold;
+    PowerNeed power;
     SagLimit sagLimit = SagLimit::plain;
     bool operator==(const Piece&) const = default;
 };
@@ -76,7 +102,10 @@ struct LogEntry {
 struct Project {
     std::string name = "Untitled";
     NumberStyle style; ///< units and tape fraction
+    std::vector<Room> rooms;
     std::vector<Wall> walls;
+    std::vector<Corner> corners;
+    std::vector<Alcove> alcoves;
     std::vector<Piece> pieces;
     WoodChoice wood;
     FinishChoice finish;
@@ -91,11 +120,15 @@ struct Project {
     };
     std::shared_ptr<const Source> source;
 
+    [[nodiscard]] const Room* findRoom(const std::string& id) const;
     [[nodiscard]] const Wall* findWall(const std::string& id) const;
+    [[nodiscard]] Wall* findWall(const std::string& id);
+    [[nodiscard]] Piece* findPiece(const std::string& id);
     [[nodiscard]] const Piece* findPiece(const std::string& id) const;
     bool operator==(const Project& o) const {
-        return name == o.name && style == o.style && walls == o.walls && pieces == o.pieces &&
-               wood == o.wood && finish == o.finish && done == o.done && log == o.log;
+        return name == o.name && style == o.style && rooms == o.rooms && walls == o.walls &&
+               corners == o.corners && alcoves == o.alcoves && pieces == o.pieces && wood == o.wood &&
+               finish == o.finish && done == o.done && log == o.log;
     }
 };
 
@@ -113,7 +146,7 @@ tl::expected<Project, std::string> newProject(const std::string& kind, Units uni
 const std::vector<std::pair<std::string, std::string>>& knownKinds();
 /// Adds a piece of a kind to the project on the wall; returns its id.
 std::string addPiece(Project& project, const std::string& kind, const std::string& wall);
-/// Left end of the piece from the wall's left corner.
-Length pieceLeft(const Project& project, const Piece& piece);
+/// Adds a wall to a room (made when the id is new); returns the wall's id.
+std::string addWall(Project& project, const std::string& room);
 
 } // namespace owl

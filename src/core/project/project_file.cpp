@@ -1,8 +1,10 @@
 #include "project/project_file.h"
 
-#include "project/archive.h"
+#include "project/fields_of_file.h"
+#include "project/migrate.h"
+#include "room/height_advice.h"
 
-#include <array>
+#include <algorithm>
 #include <cerrno>
 #include <cstring>
 #include <fcntl.h>
@@ -15,192 +17,6 @@ namespace {
 
 using json = nlohmann::ordered_json;
 
-constexpr std::array unitNames{"mm", "in"};
-constexpr std::array studModeNames{"spacing", "positions", "unknown"};
-constexpr std::array anchorNames{"wall", "furniture", "typed"};
-constexpr std::array backNames{"on_base", "behind_base"};
-constexpr std::array lipNames{"in_front", "on_top"};
-constexpr std::array capNames{"none", "low_strip", "stepped", "full"};
-constexpr std::array joineryNames{"screws_glue", "dowels", "tongue_groove", "nails_glue"};
-constexpr std::array stripNames{"none", "base", "back", "lip"};
-constexpr std::array gradeNames{"clear", "ordinary", "poor"};
-constexpr std::array limitNames{"fine", "plain", "rough"};
-constexpr std::array schoolNames{"stain", "paint", "oil"};
-
-const Length zero;
-const Length room = 30'000_mm;
-const Length thin = Length::mm(0.1);
-
-template <typename A> void visit(A& a, Outlet& v) {
-    a.require("id");
-    a.text("id", v.id);
-    a.length("x", v.x, zero, room);
-    a.length("z", v.z, zero, room);
-}
-template <typename A> void visit(A& a, Furniture& v) {
-    a.require("id");
-    a.text("id", v.id);
-    a.text("kind", v.kind);
-    a.text("name", v.name);
-    a.length("x", v.x, -room, room);
-    a.length("width", v.width, 1_mm, room);
-    a.length("height", v.height, 1_mm, room);
-}
-template <typename A> void visit(A& a, Wall& v) {
-    a.require("id");
-    a.require("width");
-    a.require("height");
-    a.text("id", v.id);
-    a.text("room", v.room);
-    a.text("name", v.name);
-    a.length("width", v.width, 100_mm, room);
-    a.length("height", v.height, 100_mm, room);
-    a.text("construction", v.construction);
-    a.text("cover", v.cover);
-    a.length("cover_thickness", v.coverThickness, zero, 100_mm);
-    a.length("baseboard", v.baseboard, zero, 1000_mm);
-    a.choice("stud_mode", v.studMode, studModeNames);
-    a.length("spacing", v.spacing, 100_mm, 3000_mm);
-    a.length("first_stud", v.firstStud, zero, room);
-    a.lengths("studs", v.studs, zero, room);
-    a.length("stud_width", v.studWidth, 10_mm, 300_mm);
-    a.length("stud_depth", v.studDepth, 10_mm, 400_mm);
-    a.list("outlets", v.outlets, [](auto& r, Outlet& o) { visit(r, o); });
-    a.list("furniture", v.furniture, [](auto& r, Furniture& f) { visit(r, f); });
-}
-template <typename A> void visit(A& a, LedgeParams& v) {
-    a.require("length");
-    a.require("depth");
-    a.length("length", v.length, 1_mm, room);
-    a.length("depth", v.depth, 1_mm, 1000_mm);
-    a.length("back_height", v.backHeight, 1_mm, 1000_mm);
-    a.length("lip_height", v.lipHeight, 1_mm, 1000_mm);
-    a.length("base_thickness", v.baseThickness, thin, 200_mm);
-    a.length("back_thickness", v.backThickness, thin, 200_mm);
-    a.length("lip_thickness", v.lipThickness, thin, 200_mm);
-    a.length("cap_thickness", v.capThickness, thin, 200_mm);
-    a.choice("back", v.back, backNames);
-    a.choice("lip", v.lip, lipNames);
-    a.choice("caps", v.caps, capNames);
-    a.choice("back_joint", v.backJoint, joineryNames);
-    a.choice("lip_joint", v.lipJoint, joineryNames);
-    a.object("shared_board", [&](auto& r) {
-        r.length("width", v.boardWidth, zero, 2000_mm);
-        r.flag("base", v.shareBase);
-        r.flag("back", v.shareBack);
-        r.flag("lip", v.shareLip);
-        r.choice("remainder", v.remainder, stripNames);
-    });
-    a.text("species", v.species);
-    a.choice("grade", v.grade, gradeNames);
-}
-template <typename A> void visit(A& a, LoadItem& v) {
-    a.require("id");
-    a.text("id", v.id);
-    a.text("kind", v.kind);
-    a.text("name", v.name);
-    a.number("kg", v.mass, 0, 1000);
-    a.length("x", v.x, -room, room);
-    a.length("width", v.width, 1_mm, room);
-    a.length("height", v.height, 1_mm, room);
-    a.flag("stays", v.sustained);
-}
-template <typename A> void visit(A& a, LoadSpec& v) {
-    a.number("kg_per_m", v.kgPerM, 0, 1000);
-    a.flag("stays", v.lineSustained);
-    a.optionalNumber("hand_N", v.handN, 0, 2000);
-    a.text("hand_why", v.handWhy);
-    a.list("items", v.items, [](auto& r, LoadItem& i) { visit(r, i); });
-}
-template <typename A> void visit(A& a, Placement& v) {
-    a.choice("centred_on", v.anchor, anchorNames);
-    a.text("furniture", v.furniture);
-    a.length("x", v.x, -room, room);
-    a.length("z", v.z, zero, room);
-}
-template <typename A> void visit(A& a, Piece& v) {
-    a.require("id");
-    a.require("kind");
-    a.require("wall");
-    a.text("id", v.id);
-    std::string kind = "ledge";
-    if constexpr (!A::reading)
-        kind = kindOf(v);
-    a.text("kind", kind);
-    if constexpr (A::reading) {
-        bool known = false;
-        std::string all;
-        for (const auto& [id, name] : knownKinds()) {
-            known = known || id == kind;
-            all += (all.empty() ? "" : ", ") + id;
-        }
-        if (!known)
-            throw DocumentFault{
-                fmt::format("{}: \"{}\" is not a kind of piece this version knows; it knows {}.",
-                            a.at("kind"), kind, all)};
-        a.require(kind.c_str());
-    }
-    a.text("name", v.name);
-    a.text("wall", v.wall);
-    a.object("place", [&](auto& r) { visit(r, v.place); });
-    a.object("ledge", [&](auto& r) { visit(r, ledgeOf(v)); });
-    a.object("load", [&](auto& r) { visit(r, v.load); });
-    a.object("hold", [&](auto& r) {
-        r.text("support", v.hold.support);
-        r.whole("rows", v.hold.rows, 1, 2);
-        r.flag("above_bed", v.hold.aboveBed);
-    });
-    a.choice("sag_limit", v.sagLimit, limitNames);
-}
-template <typename A> void visit(A& a, StockItem& v) {
-    a.require("id");
-    a.require("length");
-    a.require("width");
-    a.require("thickness");
-    a.text("id", v.id);
-    a.text("name", v.name);
-    a.text("species", v.species);
-    a.length("length", v.length, 1_mm, room);
-    a.length("width", v.width, 1_mm, 3000_mm);
-    a.length("thickness", v.thickness, thin, 300_mm);
-    a.number("price", v.price, 0, 1e6);
-    a.optionalWhole("available", v.available, 0, 100'000);
-    a.flag("rack", v.rack);
-}
-template <typename A> void visit(A& a, WoodChoice& v) {
-    a.text("cutter", v.cutter);
-    a.length("kerf", v.kerf, zero, 20_mm);
-    a.length("end_trim", v.endTrim, zero, 300_mm);
-    a.list("boards", v.boards, [](auto& r, StockItem& s) { visit(r, s); });
-    a.texts("left_out", v.leftOut);
-    a.number("target_price", v.targetPrice, 0, 1e6);
-}
-template <typename A> void visit(A& a, FinishChoice& v) {
-    a.choice("school", v.school, schoolNames);
-    a.text("start", v.start);
-    a.whole("day_begins", v.dayBegins, 0, 23);
-    a.whole("day_ends", v.dayEnds, 1, 24);
-}
-template <typename A> void visit(A& a, LogEntry& v) {
-    a.require("id");
-    a.text("id", v.id);
-    a.text("date", v.date);
-    a.text("text", v.text);
-    a.number("hours", v.hours, 0, 10'000);
-    a.number("cost", v.cost, 0, 1e6);
-}
-template <typename A> void visit(A& a, Project& v) {
-    a.text("name", v.name);
-    a.choice("units", v.style.units, unitNames);
-    a.whole("tape_fraction", v.style.denominator, 16, 64);
-    a.list("walls", v.walls, [](auto& r, Wall& w) { visit(r, w); });
-    a.list("pieces", v.pieces, [](auto& r, Piece& p) { visit(r, p); });
-    a.object("wood", [&](auto& r) { visit(r, v.wood); });
-    a.object("finish", [&](auto& r) { visit(r, v.finish); });
-    a.texts("done", v.done);
-    a.list("log", v.log, [](auto& r, LogEntry& e) { visit(r, e); });
-}
-
 /// What one object says about another: names that must exist.
 void checkReferences(const Project& p, const std::string& file) {
     if (p.style.denominator != 16 && p.style.denominator != 32 && p.style.denominator != 64)
@@ -212,6 +28,15 @@ void checkReferences(const Project& p, const std::string& file) {
             throw DocumentFault{fmt::format(
                 "{}: walls[{}].construction: \"{}\" is not known; see the catalogue subject walls.", file, i,
                 w.construction)};
+        for (std::size_t k = 0; k < w.obstacles.size(); ++k)
+            if (!c.findObstacleKind(w.obstacles[k].kind))
+                throw DocumentFault{fmt::format("{}: walls[{}].obstacles[{}].kind: \"{}\" is not known; see "
+                                                "the catalogue subject obstacles.",
+                                                file, i, k, w.obstacles[k].kind)};
+        if (std::none_of(wallUsers().begin(), wallUsers().end(),
+                         [&](const auto& u) { return u.first == w.user; }))
+            throw DocumentFault{fmt::format(
+                "{}: walls[{}].user: \"{}\" is not known; adult is the usual one.", file, i, w.user)};
         if (!c.findCover(w.cover))
             throw DocumentFault{
                 fmt::format("{}: walls[{}].cover: \"{}\" is not known; see the catalogue subject covers.",
@@ -232,6 +57,19 @@ void checkReferences(const Project& p, const std::string& file) {
                 "{}: pieces[{}].ledge.species: \"{}\" is not known; see the catalogue subject species.", file,
                 i, ledgeOf(piece).species)};
     }
+    const auto needWall = [&](const std::string& id, const std::string& place, bool mayBeEmpty) {
+        if (!p.findWall(id) && !(mayBeEmpty && id.empty()))
+            throw DocumentFault{fmt::format("{}: {}: there is no wall \"{}\".", file, place, id)};
+    };
+    for (std::size_t i = 0; i < p.corners.size(); ++i) {
+        needWall(p.corners[i].left, fmt::format("corners[{}].left", i), false);
+        needWall(p.corners[i].right, fmt::format("corners[{}].right", i), false);
+    }
+    for (std::size_t i = 0; i < p.alcoves.size(); ++i) {
+        needWall(p.alcoves[i].back, fmt::format("alcoves[{}].back", i), false);
+        needWall(p.alcoves[i].left, fmt::format("alcoves[{}].left", i), true);
+        needWall(p.alcoves[i].right, fmt::format("alcoves[{}].right", i), true);
+    }
     if (p.finish.dayEnds <= p.finish.dayBegins)
         throw DocumentFault{fmt::format("{}: finish.day_ends: it must be later than day_begins.", file)};
 }
@@ -248,8 +86,11 @@ json merged(const json& old, const json& fresh) {
     }
     if (old.is_array() && fresh.is_array()) {
         json out = json::array();
-        for (const auto& item : fresh) {
+        for (std::size_t i = 0; i < fresh.size(); ++i) {
+            const json& item = fresh[i];
             const json* before = nullptr;
+            if (item.is_object() && !item.contains("id") && old.size() == fresh.size() && old[i].is_object())
+                before = &old[i]; // studs and ceiling corners have no id: they keep their place in the row
             if (item.is_object() && item.contains("id"))
                 for (const auto& o : old)
                     if (o.is_object() && o.contains("id") && o.at("id") == item.at("id"))
@@ -266,6 +107,9 @@ void dropCleared(json& out, const Project& p) {
     for (std::size_t i = 0; i < p.pieces.size(); ++i)
         if (!p.pieces[i].load.handN && out["pieces"][i].contains("load"))
             out["pieces"][i]["load"].erase("hand_N");
+    for (std::size_t i = 0; i < p.walls.size(); ++i)
+        if (!p.walls[i].scan)
+            out["walls"][i].erase("scan");
     for (std::size_t i = 0; i < p.wood.boards.size(); ++i)
         if (!p.wood.boards[i].available)
             out["wood"]["boards"][i].erase("available");
@@ -313,10 +157,14 @@ tl::expected<Project, std::string> readProject(const std::string& text, const st
         return tl::unexpected(firstFault(file, text));
     try {
         checkHeader(doc, file);
+        migrateProject(doc);
         Project p;
         Reader r(doc, file + ": ");
         visit(r, p);
         checkReferences(p, file);
+        for (const auto& w : p.walls) // a wall may name a room that nobody listed
+            if (!p.findRoom(w.room))
+                p.rooms.push_back({w.room, w.room.empty() ? "Room" : w.room});
         p.source = std::make_shared<Project::Source>(Project::Source{text, std::move(doc)});
         return p;
     } catch (const DocumentFault& f) {

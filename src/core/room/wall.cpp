@@ -3,19 +3,35 @@
 #include <algorithm>
 
 namespace owl {
+namespace {
 
-std::vector<Length> studCentres(const Wall& wall) {
-    std::vector<Length> out;
+template <typename T> const T* byId(const std::vector<T>& in, const std::string& id) {
+    const auto it = std::find_if(in.begin(), in.end(), [&](const T& t) { return t.id == id; });
+    return it == in.end() ? nullptr : &*it;
+}
+
+} // namespace
+
+std::vector<FoundStud> studsOf(const Wall& wall) {
+    std::vector<FoundStud> out;
     if (wall.studMode == StudMode::positions) {
-        for (Length x : wall.studs)
-            if (x >= Length() && x <= wall.width)
-                out.push_back(x);
-        std::sort(out.begin(), out.end());
+        for (const auto& s : wall.studs)
+            if (s.x >= Length() && s.x <= wall.width)
+                out.push_back(s);
+        std::stable_sort(out.begin(), out.end(),
+                         [](const FoundStud& a, const FoundStud& b) { return a.x < b.x; });
     } else if (wall.studMode == StudMode::spacing && wall.spacing >= 100_mm) {
         for (Length x = wall.firstStud; x <= wall.width; x += wall.spacing)
             if (x >= Length())
-                out.push_back(x);
+                out.push_back({x, {}, 1, StudSource::assumed});
     }
+    return out;
+}
+
+std::vector<Length> studCentres(const Wall& wall) {
+    std::vector<Length> out;
+    for (const auto& s : studsOf(wall))
+        out.push_back(s.x);
     return out;
 }
 
@@ -27,17 +43,68 @@ std::vector<Length> studsBetween(const Wall& wall, Length x0, Length x1, Length 
     return out;
 }
 
-std::vector<Outlet> wiresNear(const Wall& wall, Length x) {
-    std::vector<Outlet> out;
-    std::copy_if(wall.outlets.begin(), wall.outlets.end(), std::back_inserter(out),
-                 [&](const Outlet& o) { return abs(o.x - x) <= 75_mm; });
-    return out;
+Length ceilingAt(const Wall& wall, Length x) {
+    const auto& c = wall.ceiling;
+    if (c.empty())
+        return wall.height;
+    if (x <= c.front().x)
+        return c.front().z;
+    for (std::size_t i = 1; i < c.size(); ++i) {
+        if (x > c[i].x)
+            continue;
+        const double run = (c[i].x - c[i - 1].x).mm();
+        if (run <= 0)
+            return std::min(c[i].z, c[i - 1].z);
+        return c[i - 1].z + Length::mm((c[i].z - c[i - 1].z).mm() * (x - c[i - 1].x).mm() / run);
+    }
+    return c.back().z;
+}
+
+Length lowestCeiling(const Wall& wall, Length x0, Length x1) {
+    Length low = std::min(ceilingAt(wall, x0), ceilingAt(wall, x1));
+    for (const auto& p : wall.ceiling)
+        if (p.x > x0 && p.x < x1)
+            low = std::min(low, p.z);
+    return low;
+}
+
+Trace WallScan::trace() const {
+    Trace t;
+    for (std::size_t i = 0; i < readings.size(); ++i) {
+        t.at.push_back(start + static_cast<double>(i) * step);
+        t.reading.push_back(readings[i]);
+    }
+    return t;
+}
+
+WallScan keptScan(const Trace& trace) {
+    WallScan s;
+    Trace t = thinned(trace, s.step);
+    s.start = t.empty() ? 0 : t.at.front();
+    s.readings = std::move(t.reading);
+    return s;
 }
 
 const Furniture* findFurniture(const Wall& wall, const std::string& id) {
-    const auto it = std::find_if(wall.furniture.begin(), wall.furniture.end(),
-                                 [&](const Furniture& f) { return f.id == id; });
-    return it == wall.furniture.end() ? nullptr : &*it;
+    return byId(wall.furniture, id);
+}
+const Obstacle* findObstacle(const Wall& wall, const std::string& id) {
+    return byId(wall.obstacles, id);
+}
+
+const Furniture* furnitureBelow(const Wall& wall, Length x0, Length x1, Length z) {
+    const Furniture* best = nullptr;
+    for (const auto& f : wall.furniture)
+        if (f.x < x1 && f.right() > x0 && f.height < z && (!best || f.height > best->height))
+            best = &f;
+    return best;
+}
+
+const CoverOpening* openingAround(const Wall& wall, Length x0, Length x1, Length z0, Length z1) {
+    const auto it = std::find_if(wall.openings.begin(), wall.openings.end(), [&](const CoverOpening& o) {
+        return o.left() <= x0 && o.right() >= x1 && o.bottom() <= z0 && o.top() >= z1;
+    });
+    return it == wall.openings.end() ? nullptr : &*it;
 }
 
 } // namespace owl

@@ -15,6 +15,9 @@ constexpr double weak = 0.45, metal = 1.55;                                    /
 constexpr double faint = 6;  // below this many deviations it is no bump
 constexpr double slack = 12; // mm off the spacing's line
 
+constexpr std::array oddNames{"pipe", "metal",  "doubled", "alone",     "missing", "wide",
+                              "weak", "corner", "gap",     "high_wall", "no_stud"};
+
 double median(std::vector<double> v, double otherwise) {
     if (v.empty())
         return otherwise;
@@ -173,9 +176,12 @@ class Estimator {
 } // namespace
 
 const char* oddKindName(OddKind kind) {
-    static constexpr std::array names{"pipe", "metal",  "doubled", "alone",     "missing", "wide",
-                                      "weak", "corner", "gap",     "high_wall", "no_stud"};
-    return names.at(static_cast<std::size_t>(kind));
+    return oddNames.at(static_cast<std::size_t>(kind));
+}
+
+OddKind oddKindFrom(const std::string& name) {
+    const auto it = std::find(oddNames.begin(), oddNames.end(), name);
+    return it == oddNames.end() ? OddKind::weak : static_cast<OddKind>(it - oddNames.begin());
 }
 
 StudEstimate estimateStuds(const Trace& trace, double cover) {

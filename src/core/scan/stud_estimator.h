@@ -31,6 +31,8 @@ enum class OddKind {
     nothing   ///< no stud at all
 };
 const char* oddKindName(OddKind kind);
+/// The kind with this name; weak when there is none.
+OddKind oddKindFrom(const std::string& name);
 
 struct OddSignal {
     OddKind kind = OddKind::pipe;

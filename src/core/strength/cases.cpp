@@ -3,6 +3,7 @@
 #include "strength/beam.h"
 #include "strength/check.h"
 #include "strength/fastener.h"
+#include "strength/mantel.h"
 #include "strength/sag.h"
 #include "strength/section.h"
 #include "strength/wall_mount.h"
@@ -325,6 +326,11 @@ json verdictCase(const json& in) {
             {"reserve", v.utilisation > 0 ? json(v.reserve) : json(nullptr)}};
 }
 
+json mantelCase(const json& in) {
+    const auto m = mantelClearance(num(in, "above_opening_mm"), num(in, "projection_mm"));
+    return {{"limit_projection_mm", m.limit ? json(*m.limit) : json(nullptr)}, {"flag", m.flag}};
+}
+
 using Evaluate = json (*)(const json&);
 const std::map<std::string, Evaluate>& kinds() {
     static const std::map<std::string, Evaluate> table{{"beam", beamCase},
@@ -338,6 +344,7 @@ const std::map<std::string, Evaluate>& kinds() {
                                                        {"rail_prying", railCase},
                                                        {"screw_length", screwLengthCase},
                                                        {"stud_layout", studCase},
+                                                       {"mantel_clearance", mantelCase},
                                                        {"verdict", verdictCase}};
     return table;
 }

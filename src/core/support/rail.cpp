@@ -53,13 +53,13 @@ class Judge {
         props_ = sectionProperties(p_.section);
         if (!solveAll())
             return std::move(v_);
-        if (v_.option.kind == RailSupport::studs)
+        if (v_.option.screw)
             chooseScrew();
         if (!v_.feasible)
             return std::move(v_);
         sagCheck();
         sectionChecks();
-        if (v_.option.kind == RailSupport::studs)
+        if (!v_.option.anchor)
             screwChecks();
         else
             anchorCheck();
@@ -82,11 +82,16 @@ class Judge {
   private:
     [[nodiscard]] Grade grade() const {
         Grade g = p_.grade;
-        if (!w_.studsKnown && v_.option.kind == RailSupport::studs)
+        if (!w_.studsKnown && v_.option.atStuds())
             g = Grade::D;
-        if (v_.option.kind == RailSupport::anchors)
-            g = std::max(g, Grade::C);
+        if (v_.option.anchor) // a range typical of a class, not a package's figure
+            g = std::max(g, doubtful() ? Grade::D : Grade::C);
         return g;
+    }
+    /// Walls in which nobody knows what an anchor holds until it is tried (S10.7).
+    [[nodiscard]] bool doubtful() const {
+        return w_.kind && (w_.kind->id == "aerated_block" ||
+                           (w_.kind->id == "lath_plaster" && v_.option.kind == RailSupport::cover));
     }
     void refuse(std::string why) {
         v_.feasible = false;
@@ -97,18 +102,21 @@ class Judge {
     }
 
     void places() {
-        if (v_.option.kind == RailSupport::anchors) {
-            v_.x = anchorPlaces(p_.assembly->wallLeft.mm(), p_.assembly->wallRight.mm());
+        if (!v_.option.atStuds()) {
+            v_.x = w_.anchors ? *w_.anchors
+                              : anchorPlaces(p_.assembly->wallLeft.mm(), p_.assembly->wallRight.mm());
             v_.difficulty = 2;
             v_.holes = static_cast<int>(v_.x.size());
             const double all = p_.mass + factor_ * contentsMass(p_.load, p_.assembly->length);
-            if (all > 10)
+            if (v_.option.kind == RailSupport::cover && all > 10)
                 refuse(fmt::format(
                     "anchors in the cover hold ledges up to 10 kg all in; this one comes to {:.1f} kg", all));
+            else if (v_.x.size() < 3)
+                refuse("fewer than three holes are clear of wires and pipes");
             return;
         }
         v_.x = w_.studs;
-        v_.holes = static_cast<int>(v_.x.size() * rows_.size());
+        v_.holes = static_cast<int>(v_.x.size() * (v_.option.anchor ? 1 : rows_.size()));
         if (v_.x.empty())
             refuse(w_.studsKnown ? "no stud lies behind the rail"
                                  : "the studs of this wall are not known yet");
@@ -116,6 +124,13 @@ class Judge {
             refuse("only one stud lies behind the rail; a piece on one support turns on it");
     }
 
+    /// How much one anchor gives, N/mm: hollow-wall anchors 50 (S5.3), through a steel flange and in masonry
+    /// guessed firmer (verify).
+    [[nodiscard]] double slack() const {
+        return v_.option.kind == RailSupport::masonry   ? 400
+               : v_.option.kind == RailSupport::flanges ? 150
+                                                        : 50;
+    }
     [[nodiscard]] Beam beamOf() const {
         Beam b;
         b.length = L_;
@@ -123,9 +138,9 @@ class Judge {
         for (double x : v_.x) {
             BeamSupport s;
             s.x = x;
-            if (v_.option.kind == RailSupport::anchors) {
+            if (v_.option.kind == RailSupport::cover) {
                 s.type = BeamSupport::Type::spring;
-                s.k = 50;
+                s.k = slack();
             }
             b.supports.push_back(s);
         }
@@ -406,8 +421,11 @@ class Judge {
     }
 
     void anchorCheck() {
-        constexpr double Ta = 135;
-        constexpr double Va = 270;
+        const AnchorKind& anchor = *v_.option.anchor;
+        // The board gives before the bolt: caps for toggles in 12.7 mm gypsum (S10.7).
+        const bool board = v_.option.kind == RailSupport::cover;
+        const double Ta = board ? std::min(anchor.tensionLow, 135.0) : anchor.tensionLow;
+        const double Va = board ? std::min(anchor.shearLow, 270.0) : anchor.shearLow;
         double worst = -1;
         double wT = 0;
         double wV = 0;
@@ -421,17 +439,24 @@ class Judge {
                 wV = std::abs(at.V);
             }
         }
-        Check& c = add("anchors", "Hollow-wall anchors", worst, 1, "");
-        c.working = {"u = T/T_a + V/V_a",
-                     {{"T", N(wT)},
-                      {"V", N(wV)},
-                      {"T_a", "135 N (cap in 12.7 mm gypsum, verify)"},
-                      {"V_a", "270 N (cap, verify)"}},
-                     fmt::format("{:.2f}", worst),
-                     "S10.7",
-                     {"toggles set as their package says; each a spring of 50 N/mm"}};
-        c.cautions.push_back("Pull in plasterboard creeps, and one loose anchor loads its neighbours: a stud "
-                             "is better in every way.");
+        Check& c = add("anchors", board ? "Hollow-wall anchors" : "Wall anchors", worst, 1, "");
+        c.working = {
+            "u = T/T_a + V/V_a",
+            {{"anchor", anchor.name + ", " + anchor.size},
+             {"T", N(wT)},
+             {"V", N(wV)},
+             {"T_a", N(Ta) + (board ? " (at most 135 N in 12.7 mm gypsum, verify)" : "")},
+             {"V_a", N(Va) + (board ? " (at most 270 N, verify)" : "")}},
+            fmt::format("{:.2f}", worst),
+            "S10.7; " + anchor.source,
+            {"low end of the range typical of this kind of anchor: the package's own figure is better",
+             fmt::format("set as its package says; each gives {:.0f} N/mm", slack())}};
+        if (board)
+            c.cautions.push_back(
+                "Pull in plasterboard creeps, and one loose anchor loads its neighbours: a stud "
+                "is better in every way.");
+        if (!anchor.note.empty())
+            c.cautions.push_back(anchor.note + ".");
     }
 
     void jointCheck() {
@@ -580,11 +605,11 @@ class Judge {
 
     void droopCheck() {
         double worst = 0;
-        const double k =
-            v_.option.kind == RailSupport::studs ? axialStiffness(v_.option.screw->d, thread_) : 50;
+        const double k = v_.option.screw ? axialStiffness(v_.option.screw->d, thread_) : slack();
+        const std::vector<double> rows = v_.option.anchor ? std::vector{rows_.back()} : rows_;
         for (std::size_t i = 0; i < v_.x.size(); ++i) {
             const double M = contents_.R[i] * yContents_ + own_.R[i] * p_.gravityY;
-            worst = std::max(worst, railRotation(M, rows_, 1, k));
+            worst = std::max(worst, railRotation(M, rows, 1, k));
         }
         v_.droopNow = worst * depth_;
         v_.droopLong = v_.droopNow * (1 + 2 * solidWoodCreep);
@@ -624,14 +649,31 @@ RailPiece loaded(const RailPiece& piece) {
 
 } // namespace
 
-std::vector<RailOption> railOptions(const Catalog& catalog, bool metric) {
+std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const WallKind* wall) {
     std::vector<RailOption> out;
-    for (const char* id : metric ? std::vector<const char*>{"m4.5", "m5", "m6"}
-                                 : std::vector<const char*>{"g8", "g10", "g12", "g14"})
-        if (const Screw* s = catalog.findScrew(id))
-            out.push_back(
-                {std::string("studs-") + id, s->label + " screws into the studs", RailSupport::studs, s});
-    out.push_back({"anchors", "hollow-wall toggles, no stud", RailSupport::anchors, nullptr});
+    const WallKind* kind = wall ? wall : catalog.findWall("timber_stud_us");
+    const WallHold holds = kind ? kind->holds : WallHold::studs;
+    if (holds == WallHold::studs)
+        for (const char* id : metric ? std::vector<const char*>{"m4.5", "m5", "m6"}
+                                     : std::vector<const char*>{"g8", "g10", "g12", "g14"})
+            if (const Screw* s = catalog.findScrew(id))
+                out.push_back({std::string("studs-") + id, s->label + " screws into the studs",
+                               RailSupport::studs, s, nullptr});
+    bool first = true;
+    for (const auto& id : kind ? kind->anchors : std::vector<std::string>()) {
+        const AnchorKind* a = catalog.findAnchor(id);
+        if (!a)
+            continue;
+        RailOption o;
+        o.anchor = a;
+        o.kind = holds == WallHold::masonry                            ? RailSupport::masonry
+                 : a->wall == "metal stud" && holds == WallHold::metal ? RailSupport::flanges
+                                                                       : RailSupport::cover;
+        // The wall's first anchor in the cover is 'anchors' in every file since version 1.
+        o.id = o.kind == RailSupport::cover && std::exchange(first, false) ? "anchors" : "anchor-" + a->id;
+        o.name = a->name + (o.kind == RailSupport::cover ? ", no stud" : "");
+        out.push_back(std::move(o));
+    }
     return out;
 }
 
@@ -735,7 +777,7 @@ void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) 
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
                                   bool metric) {
     std::vector<RailVerdict> out;
-    for (const auto& o : railOptions(catalog, metric))
+    for (const auto& o : railOptions(catalog, metric, wall.kind))
         out.push_back(judgeRail(piece, wall, o));
     // A stud always comes before an anchor that holds as well; among screws the lightest that holds.
     const auto rank = [](const RailVerdict& v) {
@@ -743,7 +785,7 @@ std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, 
         const int status = order[static_cast<int>(v.verdict.status)];
         const double weakness =
             v.verdict.status == Status::fails ? v.verdict.utilisation : 0; // the nearest miss first
-        return std::tuple(!v.feasible, status, v.option.kind == RailSupport::anchors, weakness, v.difficulty);
+        return std::tuple(!v.feasible, status, !v.option.firm(), weakness, v.difficulty);
     };
     std::stable_sort(out.begin(), out.end(), [&](const auto& a, const auto& b) { return rank(a) < rank(b); });
     return out;

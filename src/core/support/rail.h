@@ -14,13 +14,23 @@
 
 namespace owl {
 
-enum class RailSupport { studs, anchors };
+enum class RailSupport {
+    studs,   ///< wood screws into timber studs
+    flanges, ///< fixings through the flanges of steel studs
+    cover,   ///< anchors in the wall cover, no stud: light pieces only
+    masonry  ///< plugs and anchors in brick, block or concrete
+};
 
-/// What may hold a rail: a screw of the catalogue into studs, or toggles in the cover.
+/// What may hold a rail: a screw of the catalogue into studs, or an anchor of the catalogue.
 struct RailOption {
     std::string id, name;
     RailSupport kind = RailSupport::studs;
     const Screw* screw = nullptr;
+    const AnchorKind* anchor = nullptr;
+    /// True when it holds in what carries the wall, not just in its cover.
+    [[nodiscard]] bool firm() const { return kind != RailSupport::cover; }
+    /// True when it goes where the studs are.
+    [[nodiscard]] bool atStuds() const { return kind == RailSupport::studs || kind == RailSupport::flanges; }
 };
 
 /// A railed piece as the strength rules see it. x from the piece's left end.
@@ -45,6 +55,8 @@ struct RailWall {
     double studG = 0.42, studWidth = 38, studDepth = 89;
     std::vector<double> studs; ///< x of the studs behind the rail, mm from the piece's left end
     bool studsKnown = true;
+    std::optional<std::vector<double>> anchors; ///< x of holes clear of wires and pipes; none: spread evenly
+    const WallKind* kind = nullptr; ///< what it is built of; null: timber studs under plasterboard
 };
 
 /// A candidate judged: all checks, the sag curves, what it would carry.
@@ -67,8 +79,8 @@ struct RailVerdict {
     double cost = 0;
 };
 
-/// All options for the unit system, cheapest screw first.
-std::vector<RailOption> railOptions(const Catalog& catalog, bool metric);
+/// All options for a wall, lightest screw first; null: timber studs under plasterboard.
+std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const WallKind* wall);
 /// Anchor places for a rail between left and right: at least three, at most 400 mm apart, 50 mm from the
 /// ends.
 std::vector<double> anchorPlaces(double left, double right);

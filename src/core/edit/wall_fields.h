@@ -1,0 +1,11 @@
+#pragma once
+#include "edit/fields.h"
+
+namespace owl {
+
+/// Inputs of one wall: sizes, construction, studs and scan, things on and in front of it, openings, its
+/// corners and alcoves.
+std::vector<Field> wallFields(const Project& project, const Plan& plan, const Catalog& catalog,
+                              const std::string& piece, const std::string& wall);
+
+} // namespace owl

@@ -1,0 +1,280 @@
+// Findings about walls and rooms as they were entered, about scans, openings and constructions.
+#include "plan/finding_edits.h"
+#include "plan/findings.h"
+#include "room/faults.h"
+#include "room/stud_readings.h"
+#include "scan/stud_estimator.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+class WallFindings {
+  public:
+    WallFindings(const Project& project, const Plan& plan, const Catalog& catalog, std::vector<Finding>& out)
+        : project_(project), plan_(plan), catalog_(catalog), out_(out) {}
+
+    void run() {
+        for (const auto& w : project_.walls) {
+            for (const auto& f : wallFaults(w))
+                fault(f);
+            oddSignals(w);
+            openings(w);
+            construction(w);
+        }
+        for (const auto& f : roomFaults(project_.walls, project_.corners, project_.alcoves))
+            fault(f);
+    }
+
+  private:
+    [[nodiscard]] std::string say(Length l) const {
+        return formatLength(roundToTape(l, project_.style), project_.style);
+    }
+    Finding& add(std::string id, Severity s, const std::string& wall, std::string title, std::string text) {
+        Finding f;
+        f.id = std::move(id);
+        f.severity = s;
+        f.wall = wall;
+        f.station = "place";
+        f.title = std::move(title);
+        f.text = std::move(text);
+        out_.push_back(std::move(f));
+        return out_.back();
+    }
+    [[nodiscard]] std::string wallName(const std::string& id) const {
+        const Wall* w = project_.findWall(id);
+        return w && !w->name.empty() ? w->name : id;
+    }
+
+    void fault(const RoomFault& f) {
+        const std::string& w = f.wall;
+        switch (f.kind) {
+        case RoomFaultKind::studsOutOfOrder:
+            add("studs_out_of_order", Severity::warns, w, "Studs out of order",
+                fmt::format("{} comes after {}. Perhaps a reading was a gap, or a digit is wrong.", say(f.b),
+                            say(f.a)))
+                .remedies.push_back(editWall("Sort them", w, [](Wall& v) {
+                    std::stable_sort(v.studs.begin(), v.studs.end(),
+                                     [](const FoundStud& a, const FoundStud& b) { return a.x < b.x; });
+                }));
+            break;
+        case RoomFaultKind::studsOverlap: {
+            auto& g =
+                add("studs_overlap", Severity::warns, w, "Two studs in one place",
+                    fmt::format("Studs at {} and {} would stand inside each other.", say(f.a), say(f.b)));
+            for (const auto& [keep, drop] : {std::pair(f.a, f.b), std::pair(f.b, f.a)})
+                g.remedies.push_back(editWall("Keep the one at " + say(keep), w, [x = drop](Wall& v) {
+                    const auto it = std::find_if(v.studs.begin(), v.studs.end(),
+                                                 [x](const FoundStud& s) { return s.x == x; });
+                    if (it != v.studs.end() && v.studs.size() > 1)
+                        v.studs.erase(it);
+                }));
+            break;
+        }
+        case RoomFaultKind::studOutside:
+            add("stud_outside", Severity::warns, w, "A stud outside the wall",
+                fmt::format("A stud at {} is not on a wall {} wide; it is left out.", say(f.a),
+                            say(project_.findWall(w)->width)))
+                .remedies.push_back(editWall("Take it off the list", w, [x = f.a](Wall& v) {
+                    std::erase_if(v.studs, [x](const FoundStud& s) { return s.x == x; });
+                }));
+            break;
+        case RoomFaultKind::obstacleOutside: {
+            const Obstacle* o = findObstacle(*project_.findWall(w), f.object);
+            auto& g = add(
+                "obstacle_outside", Severity::warns, w, "Past the edge of the wall",
+                fmt::format("The {} lies from {} to {} across and {} to {} up; the wall is {} by {}.",
+                            obstacleTitle(*o, catalog_), say(o->x), say(o->right()), say(o->z), say(o->top()),
+                            say(project_.findWall(w)->width), say(project_.findWall(w)->height)));
+            g.remedies.push_back(editWall("Move it onto the wall", w, [id = f.object](Wall& v) {
+                for (auto& q : v.obstacles)
+                    if (q.id == id) {
+                        q.width = std::min(q.width, v.width);
+                        q.height = std::min(q.height, v.height);
+                        q.x = std::clamp(q.x, Length(), v.width - q.width);
+                        q.z = std::clamp(q.z, Length(), v.height - q.height);
+                    }
+            }));
+            break;
+        }
+        case RoomFaultKind::furnitureOutside:
+            add("furniture_outside", Severity::warns, w, "Not in front of the wall",
+                fmt::format("It stands at {}, past the end of the wall.", say(f.a)))
+                .remedies.push_back(editWall("Move it to the wall", w, [id = f.object](Wall& v) {
+                    for (auto& q : v.furniture)
+                        if (q.id == id)
+                            q.x = std::clamp(q.x, Length(), std::max(Length(), v.width - q.width));
+                }));
+            break;
+        case RoomFaultKind::openingOutside:
+            add("opening_outside", Severity::warns, w, "The opening leaves the wall",
+                fmt::format("An opening beginning at {}, {} up does not lie on the wall.", say(f.a),
+                            say(f.b)))
+                .remedies.push_back(removeOpening(w, f.object));
+            break;
+        case RoomFaultKind::openingBetweenNothing:
+            add("opening_no_stud", Severity::warns, w, "The opening bares no stud",
+                fmt::format("From {} to {} there is no stud: nothing is gained by cutting there.", say(f.a),
+                            say(f.b)))
+                .remedies.push_back(removeOpening(w, f.object));
+            break;
+        case RoomFaultKind::ceilingOutOfOrder:
+            add("ceiling_order", Severity::warns, w, "The ceiling runs backwards",
+                fmt::format("Its corner at {} comes after the one at {}.", say(f.b), say(f.a)))
+                .remedies.push_back(editWall("Sort them", w, [](Wall& v) {
+                    std::stable_sort(v.ceiling.begin(), v.ceiling.end(),
+                                     [](const CeilingPoint& a, const CeilingPoint& b) { return a.x < b.x; });
+                    v.ceiling.erase(
+                        std::unique(v.ceiling.begin(), v.ceiling.end(),
+                                    [](const CeilingPoint& a, const CeilingPoint& b) { return a.x == b.x; }),
+                        v.ceiling.end());
+                }));
+            break;
+        case RoomFaultKind::cornerAngle:
+            add("corner_angle", Severity::warns, w, "No such corner",
+                fmt::format("A corner of {:g}° cannot join two walls; inside corners lie between 5° and "
+                            "355°, most at "
+                            "90°.",
+                            f.angle))
+                .remedies = {setAngle("Make it 90°", f.object, 90), dropCorner(f.object)};
+            break;
+        case RoomFaultKind::cornerTaken:
+            add("corner_taken", Severity::warns, w, "Two corners at one end",
+                fmt::format("An end of {} is already joined to another wall.", wallName(w)))
+                .remedies.push_back(dropCorner(f.object));
+            break;
+        case RoomFaultKind::cornerSame:
+            add("corner_same", Severity::warns, w, "A wall cannot meet itself",
+                fmt::format("{} is joined to itself.", wallName(w)))
+                .remedies.push_back(dropCorner(f.object));
+            break;
+        case RoomFaultKind::alcoveWidths:
+            add("alcove_widths", Severity::warns, w, "Back wall and alcove differ",
+                fmt::format("The wall is {} wide, the alcove's back was measured as {}.", say(f.a), say(f.b)))
+                .remedies = {editWall("The wall is " + say(f.b), w, [x = f.b](Wall& v) { v.width = x; }),
+                             {"The back is " + say(f.a), [id = f.object, x = f.a](Project& p) {
+                                  for (auto& a : p.alcoves)
+                                      if (a.id == id)
+                                          a.widthBack = x;
+                              }}};
+            break;
+        }
+    }
+
+    static Edit removeOpening(const std::string& wall, const std::string& id) {
+        return editWall("Do without it", wall, [id](Wall& v) {
+            std::erase_if(v.openings, [&](const CoverOpening& o) { return o.id == id; });
+        });
+    }
+    static Edit dropCorner(const std::string& id) {
+        return {"Part these walls",
+                [id](Project& p) { std::erase_if(p.corners, [&](const Corner& c) { return c.id == id; }); }};
+    }
+    static Edit setAngle(std::string name, const std::string& id, double angle) {
+        return {std::move(name), [id, angle](Project& p) {
+                    for (auto& c : p.corners)
+                        if (c.id == id)
+                            c.angle = angle;
+                }};
+    }
+
+    void oddSignals(const Wall& w) {
+        for (const auto& m : w.oddMarks) {
+            if (m.decision != SignalDecision::open)
+                continue;
+            auto& f = add(
+                "odd_signal", Severity::warns, w.id, fmt::format("An odd signal at {}", say(m.x)),
+                oddText({oddKindFrom(m.kind), m.x.mm(), (m.x - m.width / 2).mm(), (m.x + m.width / 2).mm()},
+                        project_.style));
+            f.working.source = "your scan; table 7e";
+            const auto decide = [&](const char* name, SignalDecision d, bool stud) {
+                f.remedies.push_back(editWall(name, w.id, [id = m.id, d, stud](Wall& v) {
+                    for (auto& q : v.oddMarks)
+                        if (q.id == id) {
+                            q.decision = d;
+                            const bool there =
+                                std::any_of(v.studs.begin(), v.studs.end(),
+                                            [&](const FoundStud& s) { return abs(s.x - q.x) < 15_mm; });
+                            if (stud && !there) {
+                                v.studs.push_back({q.x, {}, 1, StudSource::seen});
+                                std::stable_sort(
+                                    v.studs.begin(), v.studs.end(),
+                                    [](const FoundStud& a, const FoundStud& b) { return a.x < b.x; });
+                            }
+                        }
+                }));
+            };
+            if (m.kind == "pipe" || m.kind == "metal" || m.kind == "weak" || m.kind == "wide" ||
+                m.kind == "alone")
+                decide("Keep clear of it", SignalDecision::keepClear, false);
+            if (m.kind != "gap" && m.kind != "no_stud" && m.kind != "high_wall" && m.kind != "doubled")
+                decide("Probed: it is a stud", SignalDecision::ignored, true);
+            decide("Leave it", SignalDecision::ignored, false);
+        }
+        if (!w.proposed.empty()) {
+            auto& f = add("scan_waits", Severity::notes, w.id, "Studs read off the scan",
+                          fmt::format("{} wait to be accepted; none is used before.", w.proposed.size()));
+            f.remedies.push_back(
+                editWall("Accept all that are sure", w.id, [](Wall& v) { acceptProposed(v, 0.8); }));
+        }
+    }
+
+    void openings(const Wall& w) {
+        for (const auto& o : w.openings) {
+            if (o.cut)
+                continue;
+            auto& f =
+                add("opening_planned", Severity::notes, w.id, "Before you cut the wall open",
+                    fmt::format(
+                        "Set the knife or saw to {}: the cover and no more. Cut {} by {} with {} of play all "
+                        "round. Cables and pipes may lie right behind: switch the circuits off, cut a small "
+                        "hole first and look. {}Old plaster and paint may hold lead or asbestos.",
+                        say(w.coverThickness), say(o.wide()), say(o.high()), say(o.play),
+                        o.behind.empty() ? "" : "Expected behind it: " + o.behind + ". "));
+            f.working.source = "cautions, drilling walls";
+            f.remedies.push_back(editWall("It is cut as planned", w.id, [id = o.id](Wall& v) {
+                for (auto& q : v.openings)
+                    if (q.id == id) {
+                        q.cutX = q.left();
+                        q.cutZ = q.bottom();
+                        q.cutWidth = q.wide();
+                        q.cutHeight = q.high();
+                        q.cut = true;
+                    }
+            }));
+        }
+    }
+
+    void construction(const Wall& w) {
+        const WallKind* k = catalog_.findWall(w.construction);
+        const bool used = std::any_of(project_.pieces.begin(), project_.pieces.end(),
+                                      [&](const Piece& p) { return p.wall == w.id; });
+        if (!k || !used || (k->id.starts_with("timber_stud") && w.coverThickness <= 16_mm))
+            return;
+        std::string holds;
+        for (const auto& id : k->anchors)
+            if (const AnchorKind* a = catalog_.findAnchor(id))
+                holds += fmt::format("{}{}, {:.0f} to {:.0f} N pull and {:.0f} to {:.0f} N shear",
+                                     holds.empty() ? "" : "; ", a->name, a->tensionLow, a->tensionHigh,
+                                     a->shearLow, a->shearHigh);
+        auto& f = add("wall_holds", Severity::notes, w.id, k->name,
+                      k->traps + (holds.empty() ? "" : " Typical for one anchor: " + holds + "."));
+        f.working.source = k->source;
+    }
+
+    const Project& project_;
+    const Plan& plan_;
+    const Catalog& catalog_;
+    std::vector<Finding>& out_;
+};
+
+} // namespace
+
+void findAboutWalls(const Project& project, const Plan& plan, const Catalog& catalog,
+                    std::vector<Finding>& out) {
+    WallFindings(project, plan, catalog, out).run();
+}
+
+} // namespace owl

@@ -1,0 +1,301 @@
+#pragma once
+// The fields of the document as they stand in the file; one visit() serves reading and writing.
+// Included by project_file.cpp only.
+
+#include "project/archive.h"
+#include "project/project.h"
+
+#include <array>
+
+namespace owl {
+
+inline constexpr std::array unitNames{"mm", "in"};
+inline constexpr std::array studModeNames{"spacing", "positions", "unknown"};
+inline constexpr std::array anchorNames{"wall", "furniture", "typed"};
+inline constexpr std::array backNames{"on_base", "behind_base"};
+inline constexpr std::array lipNames{"in_front", "on_top"};
+inline constexpr std::array capNames{"none", "low_strip", "stepped", "full"};
+inline constexpr std::array joineryNames{"screws_glue", "dowels", "tongue_groove", "nails_glue"};
+inline constexpr std::array stripNames{"none", "base", "back", "lip"};
+inline constexpr std::array gradeNames{"clear", "ordinary", "poor"};
+inline constexpr std::array limitNames{"fine", "plain", "rough"};
+inline constexpr std::array schoolNames{"stain", "paint", "oil"};
+
+inline constexpr std::array studSourceNames{"typed", "scan", "seen", "assumed"};
+inline constexpr std::array decisionNames{"open", "keep_clear", "ignored"};
+inline constexpr std::array followNames{"none", "mirror", "above", "beside"};
+inline constexpr std::array runsNames{"usual", "all", "up_down", "up", "down", "sideways", "none"};
+inline constexpr std::array swingNames{"none", "left", "right"};
+
+inline constexpr Length zero;
+inline const Length farthest = 30'000_mm;
+inline const Length thin = Length::mm(0.1);
+
+// Places on a wall may lie outside it, and what cannot be is a finding with a remedy, not a refusal.
+template <typename A> void visit(A& a, Room& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("name", v.name);
+}
+template <typename A> void visit(A& a, Corner& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("left", v.left);
+    a.text("right", v.right);
+    a.number("angle", v.angle, -1e6, 1e6);
+}
+template <typename A> void visit(A& a, Alcove& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("name", v.name);
+    a.text("room", v.room);
+    a.text("left", v.left);
+    a.text("back", v.back);
+    a.text("right", v.right);
+    a.length("depth", v.depth, 1_mm, farthest);
+    a.length("width_back", v.widthBack, 1_mm, farthest);
+    a.length("width_middle", v.widthMiddle, 1_mm, farthest);
+    a.length("width_front", v.widthFront, 1_mm, farthest);
+}
+template <typename A> void visit(A& a, FoundStud& v) {
+    a.require("x");
+    a.length("x", v.x, -farthest, farthest);
+    a.length("width", v.width, zero, 1000_mm);
+    a.number("confidence", v.confidence, 0, 1);
+    a.choice("source", v.source, studSourceNames);
+}
+template <typename A> void visit(A& a, OddMark& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("kind", v.kind);
+    a.length("x", v.x, -farthest, farthest);
+    a.length("width", v.width, zero, farthest);
+    a.choice("decision", v.decision, decisionNames);
+}
+template <typename A> void visit(A& a, Obstacle& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("kind", v.kind);
+    a.text("name", v.name);
+    a.length("x", v.x, -farthest, farthest);
+    a.length("z", v.z, -farthest, farthest);
+    a.length("width", v.width, 1_mm, farthest);
+    a.length("height", v.height, 1_mm, farthest);
+    a.word("runs", v.runs, runsNames);
+    a.word("swing", v.swing, swingNames);
+}
+template <typename A> void visit(A& a, Furniture& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("kind", v.kind);
+    a.text("name", v.name);
+    a.length("x", v.x, -farthest, farthest);
+    a.length("width", v.width, 1_mm, farthest);
+    a.length("height", v.height, 1_mm, farthest);
+    a.length("depth", v.depth, 1_mm, farthest);
+    a.length("bottom", v.bottom, zero, farthest);
+}
+template <typename A> void visit(A& a, CeilingPoint& v) {
+    a.length("x", v.x, -farthest, farthest);
+    a.length("z", v.z, zero, farthest);
+}
+template <typename A> void visit(A& a, CoverOpening& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.length("x", v.x, -farthest, farthest);
+    a.length("z", v.z, -farthest, farthest);
+    a.length("width", v.width, 1_mm, farthest);
+    a.length("height", v.height, 1_mm, farthest);
+    a.length("play", v.play, zero, 100_mm);
+    a.flag("cut", v.cut);
+    a.length("cut_x", v.cutX, -farthest, farthest);
+    a.length("cut_z", v.cutZ, -farthest, farthest);
+    a.length("cut_width", v.cutWidth, zero, farthest);
+    a.length("cut_height", v.cutHeight, zero, farthest);
+    a.text("behind", v.behind);
+}
+template <typename A> void visit(A& a, WallScan& v) {
+    a.number("start_mm", v.start, -1000, 50'000);
+    a.number("step_mm", v.step, 0.1, 100);
+    a.series("readings", v.readings, 0, 100);
+}
+template <typename A> void visit(A& a, Wall& v) {
+    a.require("id");
+    a.require("width");
+    a.require("height");
+    a.text("id", v.id);
+    a.text("room", v.room);
+    a.text("name", v.name);
+    a.length("width", v.width, 100_mm, farthest);
+    a.length("height", v.height, 100_mm, farthest);
+    a.list("ceiling", v.ceiling, [](auto& r, CeilingPoint& p) { visit(r, p); });
+    a.text("construction", v.construction);
+    a.text("cover", v.cover);
+    a.length("cover_thickness", v.coverThickness, zero, 100_mm);
+    a.length("baseboard", v.baseboard, zero, 1000_mm);
+    a.length("crown", v.crown, zero, 1000_mm);
+    a.text("user", v.user);
+    a.flag("walkway", v.walkway);
+    a.choice("stud_mode", v.studMode, studModeNames);
+    a.length("spacing", v.spacing, 100_mm, 3000_mm);
+    a.length("first_stud", v.firstStud, zero, farthest);
+    a.list("studs", v.studs, [](auto& r, FoundStud& s) { visit(r, s); });
+    a.length("stud_width", v.studWidth, 10_mm, 300_mm);
+    a.length("stud_depth", v.studDepth, 10_mm, 400_mm);
+    a.flag("bands_traced", v.bandsTraced);
+    a.list("obstacles", v.obstacles, [](auto& r, Obstacle& o) { visit(r, o); });
+    a.list("furniture", v.furniture, [](auto& r, Furniture& f) { visit(r, f); });
+    a.list("openings", v.openings, [](auto& r, CoverOpening& o) { visit(r, o); });
+    a.list("proposed_studs", v.proposed, [](auto& r, FoundStud& s) { visit(r, s); });
+    a.list("odd_signals", v.oddMarks, [](auto& r, OddMark& m) { visit(r, m); });
+    a.optionalObject("scan", v.scan, [](auto& r, WallScan& s) { visit(r, s); });
+}
+template <typename A> void visit(A& a, LedgeParams& v) {
+    a.require("length");
+    a.require("depth");
+    a.length("length", v.length, 1_mm, farthest);
+    a.length("depth", v.depth, 1_mm, 1000_mm);
+    a.length("back_height", v.backHeight, 1_mm, 1000_mm);
+    a.length("lip_height", v.lipHeight, 1_mm, 1000_mm);
+    a.length("base_thickness", v.baseThickness, thin, 200_mm);
+    a.length("back_thickness", v.backThickness, thin, 200_mm);
+    a.length("lip_thickness", v.lipThickness, thin, 200_mm);
+    a.length("cap_thickness", v.capThickness, thin, 200_mm);
+    a.choice("back", v.back, backNames);
+    a.choice("lip", v.lip, lipNames);
+    a.choice("caps", v.caps, capNames);
+    a.choice("back_joint", v.backJoint, joineryNames);
+    a.choice("lip_joint", v.lipJoint, joineryNames);
+    a.object("shared_board", [&](auto& r) {
+        r.length("width", v.boardWidth, zero, 2000_mm);
+        r.flag("base", v.shareBase);
+        r.flag("back", v.shareBack);
+        r.flag("lip", v.shareLip);
+        r.choice("remainder", v.remainder, stripNames);
+    });
+    a.text("species", v.species);
+    a.choice("grade", v.grade, gradeNames);
+}
+template <typename A> void visit(A& a, LoadItem& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("kind", v.kind);
+    a.text("name", v.name);
+    a.number("kg", v.mass, 0, 1000);
+    a.length("x", v.x, -farthest, farthest);
+    a.length("width", v.width, 1_mm, farthest);
+    a.length("height", v.height, 1_mm, farthest);
+    a.flag("stays", v.sustained);
+}
+template <typename A> void visit(A& a, LoadSpec& v) {
+    a.number("kg_per_m", v.kgPerM, 0, 1000);
+    a.flag("stays", v.lineSustained);
+    a.optionalNumber("hand_N", v.handN, 0, 2000);
+    a.text("hand_why", v.handWhy);
+    a.list("items", v.items, [](auto& r, LoadItem& i) { visit(r, i); });
+}
+template <typename A> void visit(A& a, Placement& v) {
+    a.choice("centred_on", v.anchor, anchorNames);
+    a.text("furniture", v.furniture);
+    a.length("x", v.x, -farthest, farthest);
+    a.length("z", v.z, zero, farthest);
+    a.object("follow", [&](auto& r) {
+        r.choice("how", v.follow.how, followNames);
+        r.text("leader", v.follow.leader);
+        r.length("gap", v.follow.gap, -farthest, farthest);
+        r.text("about", v.follow.about);
+        r.flag("equal_size", v.follow.equalSize);
+    });
+}
+template <typename A> void visit(A& a, Piece& v) {
+    a.require("id");
+    a.require("kind");
+    a.require("wall");
+    a.text("id", v.id);
+    std::string kind = "ledge";
+    if constexpr (!A::reading)
+        kind = kindOf(v);
+    a.text("kind", kind);
+    if constexpr (A::reading) {
+        bool known = false;
+        std::string all;
+        for (const auto& [id, name] : knownKinds()) {
+            known = known || id == kind;
+            all += (all.empty() ? "" : ", ") + id;
+        }
+        if (!known)
+            throw DocumentFault{
+                fmt::format("{}: \"{}\" is not a kind of piece this version knows; it knows {}.",
+                            a.at("kind"), kind, all)};
+        a.require(kind.c_str());
+    }
+    a.text("name", v.name);
+    a.text("wall", v.wall);
+    a.object("place", [&](auto& r) { visit(r, v.place); });
+    a.object("ledge", [&](auto& r) { visit(r, ledgeOf(v)); });
+    a.object("load", [&](auto& r) { visit(r, v.load); });
+    a.object("hold", [&](auto& r) {
+        r.text("support", v.hold.support);
+        r.whole("rows", v.hold.rows, 1, 2);
+        r.flag("above_bed", v.hold.aboveBed);
+    });
+    a.object("power", [&](auto& r) {
+        r.text("outlet", v.power.outlet);
+        r.text("what", v.power.what);
+        r.length("cord", v.power.cord, zero, farthest);
+    });
+    a.choice("sag_limit", v.sagLimit, limitNames);
+}
+template <typename A> void visit(A& a, StockItem& v) {
+    a.require("id");
+    a.require("length");
+    a.require("width");
+    a.require("thickness");
+    a.text("id", v.id);
+    a.text("name", v.name);
+    a.text("species", v.species);
+    a.length("length", v.length, 1_mm, farthest);
+    a.length("width", v.width, 1_mm, 3000_mm);
+    a.length("thickness", v.thickness, thin, 300_mm);
+    a.number("price", v.price, 0, 1e6);
+    a.optionalWhole("available", v.available, 0, 100'000);
+    a.flag("rack", v.rack);
+}
+template <typename A> void visit(A& a, WoodChoice& v) {
+    a.text("cutter", v.cutter);
+    a.length("kerf", v.kerf, zero, 20_mm);
+    a.length("end_trim", v.endTrim, zero, 300_mm);
+    a.list("boards", v.boards, [](auto& r, StockItem& s) { visit(r, s); });
+    a.texts("left_out", v.leftOut);
+    a.number("target_price", v.targetPrice, 0, 1e6);
+}
+template <typename A> void visit(A& a, FinishChoice& v) {
+    a.choice("school", v.school, schoolNames);
+    a.text("start", v.start);
+    a.whole("day_begins", v.dayBegins, 0, 23);
+    a.whole("day_ends", v.dayEnds, 1, 24);
+}
+template <typename A> void visit(A& a, LogEntry& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("date", v.date);
+    a.text("text", v.text);
+    a.number("hours", v.hours, 0, 10'000);
+    a.number("cost", v.cost, 0, 1e6);
+}
+template <typename A> void visit(A& a, Project& v) {
+    a.text("name", v.name);
+    a.choice("units", v.style.units, unitNames);
+    a.whole("tape_fraction", v.style.denominator, 16, 64);
+    a.list("rooms", v.rooms, [](auto& r, Room& m) { visit(r, m); });
+    a.list("walls", v.walls, [](auto& r, Wall& w) { visit(r, w); });
+    a.list("corners", v.corners, [](auto& r, Corner& c) { visit(r, c); });
+    a.list("alcoves", v.alcoves, [](auto& r, Alcove& c) { visit(r, c); });
+    a.list("pieces", v.pieces, [](auto& r, Piece& p) { visit(r, p); });
+    a.object("wood", [&](auto& r) { visit(r, v.wood); });
+    a.object("finish", [&](auto& r) { visit(r, v.finish); });
+    a.texts("done", v.done);
+    a.list("log", v.log, [](auto& r, LogEntry& e) { visit(r, e); });
+}
+
+} // namespace owl
