@@ -2,8 +2,12 @@
 // figures)
 #include "cutting/solve.h"
 #include "drawing/views.h"
+#include "edit/fields.h"
 #include "plan/plan.h"
+#include "project/placing.h"
 #include "project/project_file.h"
+#include "scan/simulator.h"
+#include "scan/stud_estimator.h"
 
 #include <benchmark/benchmark.h>
 #include <fstream>
@@ -28,6 +32,69 @@ void planDemo(benchmark::State& state) {
         benchmark::DoNotOptimize(owl::plan(project, shop, owl::catalog()));
 }
 BENCHMARK(planDemo)->Unit(benchmark::kMillisecond);
+
+/// What one step of a drag costs the core: the piece moves a millimetre, all else stays.
+void planWhileDragging(benchmark::State& state) {
+    auto project = demo();
+    const auto shop = owl::shippedShop().value();
+    auto plan = owl::plan(project, shop, owl::catalog());
+    int step = 0;
+    for (auto _ : state) {
+        auto next = project;
+        owl::movePiece(next, "ledge-1", owl::Length::mm(1000 + (++step % 200)), owl::Length::mm(1232));
+        const owl::Earlier earlier{project, plan};
+        auto moved = owl::plan(next, shop, owl::catalog(), &earlier);
+        project = std::move(next);
+        plan = std::move(moved);
+    }
+}
+BENCHMARK(planWhileDragging)->Unit(benchmark::kMillisecond);
+
+/// A six metre wall, scanned every millimetre.
+void estimatorSixMetres(benchmark::State& state) {
+    owl::ScanWall wall;
+    wall.length = 6000;
+    wall.step = 1;
+    for (double c = 400; c < 5980; c += 400)
+        wall.studs.push_back({c - 19, c + 19});
+    const auto trace = owl::simulateScan(wall, 7);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(owl::estimateStuds(trace, wall.cover));
+}
+BENCHMARK(estimatorSixMetres)->Unit(benchmark::kMillisecond);
+
+/// A wall with forty things on it.
+owl::Project crowded() {
+    auto project = demo();
+    owl::Wall& wall = project.walls.front();
+    for (int i = 0; i < 40; ++i) {
+        owl::Obstacle o;
+        o.id = "thing-" + std::to_string(i);
+        o.kind = i % 3 ? "picture" : "outlet";
+        o.x = owl::Length::mm(60 + 85 * i);
+        o.z = owl::Length::mm(i % 2 ? 1900 : 260);
+        o.width = o.height = owl::Length::mm(70);
+        wall.obstacles.push_back(o);
+    }
+    return project;
+}
+
+void positionSearch(benchmark::State& state) {
+    const auto project = crowded();
+    const auto plan = owl::plan(project, owl::shippedShop().value(), owl::catalog());
+    for (auto _ : state)
+        benchmark::DoNotOptimize(
+            owl::stripOf(project, plan, owl::catalog(), "ledge-1", owl::Station::place, 0, "hall-north"));
+}
+BENCHMARK(positionSearch)->Unit(benchmark::kMillisecond);
+
+void crowdedWallDrawing(benchmark::State& state) {
+    const auto project = crowded();
+    const auto plan = owl::plan(project, owl::shippedShop().value(), owl::catalog());
+    for (auto _ : state)
+        benchmark::DoNotOptimize(owl::wallView(project, plan, "ledge-1", {}));
+}
+BENCHMARK(crowdedWallDrawing)->Unit(benchmark::kMillisecond);
 
 void wallDrawing(benchmark::State& state) {
     const auto project = demo();

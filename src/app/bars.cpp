@@ -115,6 +115,9 @@ void Perch::show(const Project& project, const Plan& plan, const QString& curren
                               statusName(e.status),
                               QString::fromStdString(formatDecimal(h->verdict.reserve, 1, project.style)))
                         : tr("not held");
+        if (const Wall* w = project.findWall(piece.wall); w && project.rooms.size() > 1)
+            if (const Room* r = project.findRoom(w->room))
+                e.room = QString::fromStdString(r->name);
         e.drawing = thumbnail(project, *pp);
         words << e.name + ": " + e.verdict;
         entries_.push_back(std::move(e));
@@ -150,6 +153,11 @@ void Perch::paintEvent(QPaintEvent*) {
         p.setFont(uiFont(11));
         p.drawText(QRectF(r.left() + 31, r.bottom() - 23, r.width() - 36, 16),
                    Qt::AlignLeft | Qt::AlignVCenter, e.verdict);
+        const double used = p.fontMetrics().horizontalAdvance(e.verdict) + 40;
+        p.drawText(
+            QRectF(r.left() + used, r.bottom() - 23, r.width() - used - 10, 16),
+            Qt::AlignRight | Qt::AlignVCenter,
+            p.fontMetrics().elidedText(e.room, Qt::ElideRight, static_cast<int>(r.width() - used) - 10));
     }
 }
 

@@ -47,7 +47,7 @@ class Perch : public QWidget {
 
   private:
     struct Entry {
-        QString id, name, verdict;
+        QString id, name, verdict, room;
         Status status = Status::unknown;
         Drawing drawing;
     };

@@ -6,6 +6,7 @@
 #include <QMouseEvent>
 #include <QToolTip>
 #include <algorithm>
+#include <set>
 
 namespace owl {
 namespace {
@@ -37,13 +38,14 @@ void Canvas::show(std::vector<Panel> panels) {
 
 QString Canvas::description() const {
     QStringList words;
+    std::set<std::string> said;
     for (const auto& p : panels_) {
         if (!p.title.isEmpty())
             words << p.title;
         for (const auto& s : p.drawing.shapes) {
-            const QString w = QString::fromStdString(!s.tip.empty() ? s.tip : s.text);
-            if (!w.isEmpty() && !words.contains(w))
-                words << w;
+            const std::string& w = !s.tip.empty() ? s.tip : s.text;
+            if (!w.empty() && said.insert(w).second)
+                words << QString::fromStdString(w);
         }
     }
     return words.join(", ");

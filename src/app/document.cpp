@@ -12,10 +12,14 @@ namespace owl {
 
 Document::Document(Shop shop, QObject* parent) : QObject(parent), shop_(std::move(shop)) {
     plan_ = owl::plan(project_, shop_, catalog());
+    planned_ = project_;
 }
 
 void Document::replan() {
-    plan_ = owl::plan(project_, shop_, catalog());
+    const Earlier earlier{planned_, plan_};
+    Plan next = owl::plan(project_, shop_, catalog(), &earlier);
+    plan_ = std::move(next);
+    planned_ = project_;
     emit changed();
 }
 
@@ -69,7 +73,8 @@ std::pair<Project, Plan> Document::preview(const Edit& edit) const {
     Project next = project_;
     edit.apply(next);
     keepPairsEqual(project_, next);
-    Plan p = owl::plan(next, shop_, catalog());
+    const Earlier earlier{planned_, plan_};
+    Plan p = owl::plan(next, shop_, catalog(), &earlier);
     return {std::move(next), std::move(p)};
 }
 

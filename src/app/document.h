@@ -61,7 +61,7 @@ class Document : public QObject {
     void writeJournal();
 
     Shop shop_;
-    Project project_, saved_;
+    Project project_, saved_, planned_; ///< planned_: the value that plan_ was derived from
     Plan plan_;
     QString path_, journal_, mergeKey_;
     std::vector<Step> undo_, redo_;

@@ -92,10 +92,15 @@ class Painter {
         } else {
             shape = path(s, true);
         }
-        hit(shape.toFillPolygon());
+        if (hits_)
+            hit(shape.toFillPolygon());
         p_.setPen(pen(s));
         p_.setBrush(s.fill == Tone::none ? QBrush(Qt::NoBrush) : QBrush(t_.of(s.fill)));
-        if (s.stroke != Tone::none || s.fill != Tone::none)
+        if (s.stroke == Tone::none && s.fill == Tone::none)
+            return;
+        if (s.radius <= 0 && upright(s)) // many large faces are plain rectangles, which paint much faster
+            p_.drawRect(QRectF(fit_.map(s.points[0]), fit_.map(s.points[2])).normalized());
+        else
             p_.drawPath(shape);
         const bool wood = s.fill == Tone::woodFace || s.fill == Tone::woodEdge || s.fill == Tone::woodEnd ||
                           s.fill == Tone::fresh || s.fill == Tone::ghost;
@@ -112,6 +117,13 @@ class Painter {
             p_.setPen(pen(s));
             p_.drawPath(shape);
         }
+    }
+
+    /// A rectangle with upright sides.
+    static bool upright(const Shape& s) {
+        const auto& p = s.points;
+        return p.size() == 4 && !s.smooth && p[0].y == p[1].y && p[1].x == p[2].x && p[2].y == p[3].y &&
+               p[3].x == p[0].x;
     }
 
     /// A quiet repeatable noise from the shape's number.
@@ -188,8 +200,20 @@ class Painter {
     void line(const Shape& s) {
         if (s.stroke == Tone::none)
             return;
-        p_.setPen(pen(s));
+        QPen stroke = pen(s);
         p_.setBrush(Qt::NoBrush);
+        if (s.points.size() > 50 &&
+            !s.smooth) { // a trace: its joints are too fine to be seen, and dear to round
+            stroke.setJoinStyle(Qt::BevelJoin);
+            stroke.setCapStyle(Qt::FlatCap);
+            QPolygonF line;
+            for (const auto& q : s.points)
+                line << fit_.map(q);
+            p_.setPen(stroke);
+            p_.drawPolyline(line);
+            return;
+        }
+        p_.setPen(stroke);
         p_.drawPath(path(s, false));
         if (s.arrow && s.points.size() >= 2) {
             const QPointF tip = fit_.map(s.points.back());
@@ -210,6 +234,8 @@ class Painter {
         p_.setPen(pen(s));
         p_.setBrush(s.fill == Tone::none ? QBrush(Qt::NoBrush) : QBrush(t_.of(s.fill)));
         p_.drawEllipse(c, r, r);
+        if (!hits_)
+            return;
         QPainterPath area;
         area.addEllipse(c, r + 3, r + 3);
         hit(area.toFillPolygon());
@@ -233,28 +259,40 @@ class Painter {
             p_.save();
             p_.translate(at);
             p_.rotate(-90);
-            halo(QPointF(shift, m.ascent() / 2 - 1), font, words);
-            p_.setPen(t_.of(s.stroke));
-            p_.drawText(QPointF(shift, m.ascent() / 2 - 1), words);
+            rimmed(QPointF(shift, m.ascent() / 2 - 1), words);
             p_.restore();
             return;
         }
         const QPointF base = at + QPointF(shift, m.ascent() / 2 - 1);
-        halo(base, font, words);
-        p_.drawText(base, words);
+        if (t_.name == ThemeName::paper) {
+            halo(base, font, words);
+            p_.drawText(base, words);
+        } else {
+            rimmed(base, words);
+        }
         if (!s.id.empty())
             hit(QPolygonF(QRectF(base.x() - 2, base.y() - m.ascent(), w + 4, m.height())));
     }
 
     /// Words stay readable over lines: a thin rim in the colour of the ground.
     void halo(const QPointF& base, const QFont& font, const QString& words) {
-        QPainterPath outline;
-        outline.addText(base, font, words);
         QColor rim = t_.surface;
         rim.setAlpha(210);
-        p_.save();
+        QPainterPath outline;
+        outline.addText(base, font, words);
         p_.strokePath(outline, QPen(rim, 3 * k_, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-        p_.restore();
+    }
+
+    /// The same on the screen, where a drag must keep up: shifted words, whose glyphs are cached.
+    void rimmed(const QPointF& base, const QString& words) {
+        const QColor ink = p_.pen().color();
+        QColor rim = t_.surface;
+        rim.setAlpha(170);
+        p_.setPen(rim);
+        for (const QPointF by : {QPointF(-1, -0.6), QPointF(1, 0.6)})
+            p_.drawText(base + by * 1.2 * k_, words);
+        p_.setPen(ink);
+        p_.drawText(base, words);
     }
 
     void dimension(const Shape& s) {

@@ -10,7 +10,9 @@
 #include <QMessageBox>
 #include <QSettings>
 #include <QStandardPaths>
+#include <algorithm>
 #include <cstdio>
+#include <set>
 
 namespace {
 
@@ -40,15 +42,38 @@ owl::Shop openShop(bool demo) {
     return owl::shippedShop().value_or(owl::Shop());
 }
 
-/// Pictures of every station, for the documentation: PREFIX-place.png ..
-void takeShots(owl::MainWindow& window, const QString& prefix) {
+void takeShot(owl::MainWindow& window, const QString& file) {
+    QApplication::processEvents();
+    QApplication::processEvents();
+    window.grab().save(file);
+}
+
+/// Pictures for the documentation: every station as PREFIX-place.png .., then Place once for every room with
+/// a piece or a fire in it, from the front and from above, and the practice.
+void takeShots(owl::MainWindow& window, const owl::Project& project, const QString& prefix) {
     for (int i = 0; i < owl::stationCount; ++i) {
         const auto s = static_cast<owl::Station>(i);
         window.goTo(s);
-        QApplication::processEvents();
-        QApplication::processEvents();
-        window.grab().save(prefix + QString(owl::stationName(s)).toLower() + ".png");
+        takeShot(window, prefix + QString(owl::stationName(s)).toLower() + ".png");
     }
+    window.goTo(owl::Station::place);
+    std::set<std::string> seen;
+    for (const auto& w : project.walls) {
+        const bool used = std::any_of(project.pieces.begin(), project.pieces.end(),
+                                      [&](const owl::Piece& p) { return p.wall == w.id; });
+        const bool onlyWall = std::count_if(project.walls.begin(), project.walls.end(),
+                                            [&](const owl::Wall& o) { return o.room == w.room; }) == 1;
+        if ((!used && !onlyWall) || !seen.insert(w.room).second)
+            continue;
+        const QString name = prefix + QString::fromStdString(w.room);
+        window.chooseWall(QString::fromStdString(w.id));
+        window.setPlaceMode(owl::MainWindow::PlaceMode::wall);
+        takeShot(window, name + "-wall.png");
+        window.setPlaceMode(owl::MainWindow::PlaceMode::room);
+        takeShot(window, name + "-above.png");
+    }
+    window.setPlaceMode(owl::MainWindow::PlaceMode::practice);
+    takeShot(window, prefix + "practise.png");
 }
 
 /// An exception that reaches the event loop is a defect of the program: the edits so far are in the journal,
@@ -161,7 +186,7 @@ int main(int argc, char** argv) {
     if (pictures) {
         QApplication::processEvents();
         if (parser.isSet(shots))
-            takeShots(window, parser.value(shots));
+            takeShots(window, document.project(), parser.value(shots));
         return parser.isSet(shot) && !window.grab().save(parser.value(shot))
                    ? fail(parser.value(shot) + ": it cannot be written.")
                    : 0;

@@ -659,7 +659,9 @@ void MainWindow::refreshBench(const Project& p, const Plan& plan) {
     subtitle_->setText(sub);
     pieceTools_->setVisible(station_ == Station::piece);
     placeTools_->setVisible(station_ == Station::place);
-    practiceTools_->setVisible(mode_ == PlaceMode::practice);
+    const bool practising = station_ == Station::place && mode_ == PlaceMode::practice;
+    practiceTools_->setVisible(practising);
+    walls_->setVisible(!practising);
     for (auto* b : placeTools_->findChildren<QPushButton*>())
         if (const QVariant m = b->property("mode"); m.isValid()) {
             const QString name = m.toInt() == static_cast<int>(mode_) ? "tabChosen" : "tab";
@@ -785,6 +787,7 @@ void MainWindow::setTheme(ThemeName name) {
     setCurrentTheme(name);
     qApp->setStyleSheet(currentTheme().styleSheet());
     QSettings().setValue("theme", name == ThemeName::dusk ? "dusk" : "day");
+    notes_->forget();
     refresh();
     for (auto* w : findChildren<QWidget*>())
         w->update();

@@ -12,6 +12,8 @@
 #include <QScrollBar>
 #include <QTimer>
 #include <QVBoxLayout>
+#include <algorithm>
+#include <utility>
 
 namespace owl {
 namespace {
@@ -59,62 +61,138 @@ Notes::Notes(QWidget* parent) : QScrollArea(parent) {
     setFocusPolicy(Qt::NoFocus);
 }
 
+namespace {
+
+/// The same inputs in the same order; only what they hold may differ.
+bool sameInputs(const std::vector<Field>& a, const std::vector<Field>& b) {
+    return std::equal(a.begin(), a.end(), b.begin(), b.end(), [](const Field& x, const Field& y) {
+        return x.id == y.id && x.label == y.label && x.kind == y.kind && x.choices == y.choices &&
+               x.help == y.help;
+    });
+}
+
+bool sameFindings(const std::vector<Finding>& a, const std::vector<Finding>& b) {
+    return std::equal(a.begin(), a.end(), b.begin(), b.end(), [](const Finding& x, const Finding& y) {
+        const bool remedies =
+            std::equal(x.remedies.begin(), x.remedies.end(), y.remedies.begin(), y.remedies.end(),
+                       [](const Edit& p, const Edit& q) { return p.name == q.name; });
+        return remedies && x.id == y.id && x.severity == y.severity && x.title == y.title &&
+               x.text == y.text && x.working.formula == y.working.formula;
+    });
+}
+
+} // namespace
+
 void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& findings, const QString& piece,
                  const QString& wall) {
+    std::vector<Finding> mine;
+    for (const auto& f : findings)
+        if (f.piece.empty() ? f.wall.empty() || words(f.wall) == wall : words(f.piece) == piece)
+            mine.push_back(f);
     showing_ = true;
+    const bool keep = widget() && sameInputs(fields, fields_);
+    const bool sameNotes = keep && sameFindings(mine, findings_);
+    fields_ = fields;
+    findings_ = std::move(mine);
+    if (!keep) {
+        buildAll();
+    } else {
+        refill();
+        if (!sameNotes)
+            fillFindings();
+    }
+    showing_ = false;
+}
+
+void Notes::buildAll() {
     const int scroll = verticalScrollBar()->value();
     QString focused;
     if (QWidget* w = focusWidget(); w && w->hasFocus())
         focused = w->objectName();
-    fields_ = fields;
-    findings_.clear();
-    for (const auto& f : findings)
-        if (f.piece.empty() ? f.wall.empty() || words(f.wall) == wall : words(f.piece) == piece)
-            findings_.push_back(f);
-
     auto* body = new QWidget;
     body->setObjectName("notesBody");
     auto* column = new QVBoxLayout(body);
     column->setContentsMargins(14, 6, 12, 12);
     column->setSpacing(4);
-    // What blocks comes before the inputs: it is what one wants to see first. The rest follows them.
-    std::size_t i = 0;
-    for (; i < findings_.size() && findings_[i].severity == Severity::blocks; ++i)
-        addFinding(column, findings_[i]);
+    // What blocks comes first, then the inputs of what is in hand, then the other notes, then all further
+    // inputs.
+    const auto findingsBox = [&] {
+        auto* box = new QWidget;
+        auto* inner = new QVBoxLayout(box);
+        inner->setContentsMargins(0, 0, 0, 0);
+        inner->setSpacing(4);
+        column->addWidget(box);
+        return inner;
+    };
+    blocking_ = findingsBox();
+    others_ = nullptr;
     groups_.clear();
     for (const auto& f : fields_) {
-        if (f.kind == FieldKind::heading)
+        if (f.kind == FieldKind::heading) {
+            if (groups_.size() == 1)
+                others_ = findingsBox();
             addGroup(column, words(f.label), groups_.empty());
-        else if (groups_.empty())
+        } else if (groups_.empty()) {
             addField(column, f);
-        else
-            groups_.back().fields.push_back(f);
+        } else {
+            groups_.back().ids.push_back(f.id);
+        }
     }
+    if (!others_)
+        others_ = findingsBox();
     for (auto& g : groups_)
         if (!g.box->isHidden())
             build(g);
-    if (i < findings_.size()) {
-        auto* h = new QLabel(tr("Owl notes"), body);
-        h->setObjectName("heading");
-        column->addSpacing(6);
-        column->addWidget(h);
-    }
-    for (; i < findings_.size(); ++i)
-        addFinding(column, findings_[i]);
     column->addStretch(1);
+    fillFindings();
     setWidget(body);
     verticalScrollBar()->setValue(scroll);
     QTimer::singleShot(0, this, [this, scroll, guard = QPointer<QWidget>(body)] {
         if (guard)
             verticalScrollBar()->setValue(scroll);
     });
-    showing_ = false;
     if (!focused.isEmpty())
         focusField(focused.mid(6));
 }
 
+/// New values into the inputs that are there; what is being typed stays.
+void Notes::refill() {
+    for (const auto& f : fields_) {
+        QWidget* w = f.id.empty() ? nullptr : widget()->findChild<QWidget*>("field:" + words(f.id));
+        if (auto* edit = qobject_cast<QLineEdit*>(w)) {
+            if (!(edit->hasFocus() && edit->isModified()))
+                edit->setText(words(f.value));
+        } else if (auto* box = qobject_cast<QComboBox*>(w)) {
+            box->setCurrentIndex(std::max(0, box->findData(words(f.value))));
+        } else if (auto* check = qobject_cast<QCheckBox*>(w)) {
+            check->setChecked(f.value == "yes");
+        }
+    }
+}
+
+void Notes::fillFindings() {
+    for (auto* layout : {blocking_, others_})
+        while (QLayoutItem* item = layout->takeAt(0)) {
+            if (QWidget* w = item->widget()) {
+                w->hide();
+                w->deleteLater(); // it may be the very button that was pressed
+            }
+            delete item;
+        }
+    bool headed = false;
+    for (std::size_t i = 0; i < findings_.size(); ++i) {
+        const bool blocks = findings_[i].severity == Severity::blocks;
+        if (!blocks && !std::exchange(headed, true)) {
+            auto* h = new QLabel(tr("Owl notes"));
+            h->setObjectName("heading");
+            others_->addWidget(h);
+        }
+        addFinding(blocks ? blocking_ : others_, i);
+    }
+}
+
 /// A heading that opens and closes what belongs to it.
-std::size_t Notes::addGroup(QVBoxLayout* into, const QString& heading, bool first) {
+void Notes::addGroup(QVBoxLayout* into, const QString& heading, bool first) {
     auto* head = new QPushButton;
     head->setObjectName("group");
     head->setCursor(Qt::PointingHandCursor);
@@ -140,24 +218,33 @@ std::size_t Notes::addGroup(QVBoxLayout* into, const QString& heading, bool firs
     into->addWidget(head);
     into->addWidget(box);
     groups_.push_back({heading, box, column, {}, false});
-    return index;
 }
 
 void Notes::build(Group& group) {
     if (group.built)
         return;
     group.built = true;
-    for (const auto& f : group.fields)
-        addField(group.column, f);
+    for (const auto& id : group.ids)
+        if (const Field* f = fieldOf(id))
+            addField(group.column, *f);
+}
+
+const Field* Notes::fieldOf(const std::string& id) const {
+    const auto it = std::find_if(fields_.begin(), fields_.end(), [&](const Field& f) { return f.id == id; });
+    return it == fields_.end() ? nullptr : &*it;
+}
+
+void Notes::answer(const std::string& id, const QString& typed) {
+    if (const Field* f = fieldOf(id); f && onTyped && !showing_)
+        onTyped(Field(*f), typed);
 }
 
 QWidget* Notes::inputOf(const QString& id) {
     if (!widget())
         return nullptr;
     for (auto& g : groups_)
-        for (const auto& f : g.fields)
-            if (words(f.id) == id)
-                build(g);
+        if (std::find(g.ids.begin(), g.ids.end(), id.toStdString()) != g.ids.end())
+            build(g);
     return widget()->findChild<QWidget*>("field:" + id);
 }
 
@@ -183,24 +270,24 @@ QWidget* Notes::makeInput(const Field& field) {
         box->setCurrentIndex(std::max(0, box->findData(words(field.value))));
         box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
         box->setMinimumContentsLength(8);
-        connect(box, &QComboBox::activated, this, [this, box, field](int) {
-            if (onTyped)
-                onTyped(field, box->currentData().toString());
-        });
+        connect(box, &QComboBox::activated, this,
+                [this, box, id = field.id](int) { answer(id, box->currentData().toString()); });
         return box;
     }
     auto* edit = new QLineEdit(words(field.value));
-    connect(edit, &QLineEdit::editingFinished, this, [this, edit, field] { type(edit, field); });
+    connect(edit, &QLineEdit::editingFinished, this, [this, edit, id = field.id] { type(edit, id); });
     return edit;
 }
 
-void Notes::type(QLineEdit* edit, const Field& field) {
-    if (showing_ || edit->text() == words(field.value)) {
+void Notes::type(QLineEdit* edit, const std::string& id) {
+    const Field* known = fieldOf(id);
+    if (showing_ || !known || edit->text() == words(known->value)) {
         edit->setProperty("wrong", false);
         return;
     }
     if (!onTyped)
         return;
+    const Field field = *known;
     QPointer<QLineEdit> guard(edit);
     const auto problem = onTyped(field, edit->text());
     if (!guard)
@@ -221,10 +308,7 @@ void Notes::addField(QVBoxLayout* into, const Field& field) {
         b->setObjectName(name);
         b->setCursor(Qt::PointingHandCursor);
         b->setProperty("class", "plain");
-        connect(b, &QPushButton::clicked, this, [this, field] {
-            if (onTyped)
-                onTyped(field, {});
-        });
+        connect(b, &QPushButton::clicked, this, [this, id = field.id] { answer(id, {}); });
         auto* row = new QHBoxLayout;
         row->addWidget(b);
         row->addStretch(1);
@@ -236,10 +320,8 @@ void Notes::addField(QVBoxLayout* into, const Field& field) {
         box->setObjectName(name);
         box->setChecked(field.value == "yes");
         box->setToolTip(words(field.help));
-        connect(box, &QCheckBox::toggled, this, [this, field](bool on) {
-            if (onTyped && !showing_)
-                onTyped(field, on ? "yes" : "no");
-        });
+        connect(box, &QCheckBox::toggled, this,
+                [this, id = field.id](bool on) { answer(id, on ? "yes" : "no"); });
         into->addWidget(box);
         return;
     }
@@ -270,7 +352,8 @@ void Notes::addField(QVBoxLayout* into, const Field& field) {
     }
 }
 
-void Notes::addFinding(QVBoxLayout* into, const Finding& f) {
+void Notes::addFinding(QVBoxLayout* into, std::size_t index) {
+    const Finding& f = findings_[index];
     const Theme& t = currentTheme();
     const QColor edge = f.severity == Severity::blocks  ? t.fails
                         : f.severity == Severity::warns ? t.accent
@@ -289,18 +372,18 @@ void Notes::addFinding(QVBoxLayout* into, const Finding& f) {
     text->setObjectName("cardText");
     text->setWordWrap(true);
     column->addWidget(text);
-    for (const auto& remedy : f.remedies) {
-        auto* b = new QPushButton(words(remedy.name));
-        b->setObjectName("remedy:" + words(f.id) + ":" + words(remedy.name));
+    for (std::size_t r = 0; r < f.remedies.size(); ++r) {
+        auto* b = new QPushButton(words(f.remedies[r].name));
+        b->setObjectName("remedy:" + words(f.id) + ":" + words(f.remedies[r].name));
         b->setCursor(Qt::PointingHandCursor);
         b->installEventFilter(this);
-        b->setProperty("finding", static_cast<int>(&f - findings_.data()));
-        b->setProperty("remedy", static_cast<int>(&remedy - f.remedies.data()));
-        connect(b, &QPushButton::clicked, this, [this, remedy] {
+        b->setProperty("finding", static_cast<int>(index));
+        b->setProperty("remedy", static_cast<int>(r));
+        connect(b, &QPushButton::clicked, this, [this, index, r] {
             if (onHover)
                 onHover(nullptr);
-            if (onRemedy)
-                onRemedy(remedy);
+            if (onRemedy && index < findings_.size() && r < findings_[index].remedies.size())
+                onRemedy(findings_[index].remedies[r]);
         });
         auto* row = new QHBoxLayout;
         row->addWidget(b);
@@ -310,9 +393,9 @@ void Notes::addFinding(QVBoxLayout* into, const Finding& f) {
     if (!f.working.formula.empty()) {
         auto* w = new QPushButton(tr("Show the working"));
         w->setObjectName("link");
-        connect(w, &QPushButton::clicked, this, [this, working = f.working, w] {
-            if (onWorking)
-                onWorking(working, w->mapToGlobal(QPoint(0, w->height())));
+        connect(w, &QPushButton::clicked, this, [this, index, w] {
+            if (onWorking && index < findings_.size())
+                onWorking(findings_[index].working, w->mapToGlobal(QPoint(0, w->height())));
         });
         column->addWidget(w);
     }

@@ -20,6 +20,8 @@ class Notes : public QScrollArea {
     /// Shows fields and findings; keeps the editor in hand while its field is still there.
     void show(const std::vector<Field>& fields, const std::vector<Finding>& findings, const QString& piece,
               const QString& wall);
+    /// Everything is built anew at the next show (the theme changed).
+    void forget() { fields_.assign(1, {}); }
     /// Puts the cursor into a field; false when it is not shown.
     bool focusField(const QString& id);
     /// The input of a field, made if its group was never opened; null when the station has no such field.
@@ -34,24 +36,30 @@ class Notes : public QScrollArea {
     bool eventFilter(QObject*, QEvent*) override;
 
   private:
-    void addField(QVBoxLayout* into, const Field& field);
     /// Fields under one heading; their widgets are made when the group is first opened.
     struct Group {
         QString heading;
         QWidget* box = nullptr;
         QVBoxLayout* column = nullptr;
-        std::vector<Field> fields;
+        std::vector<std::string> ids;
         bool built = false;
     };
-    std::size_t addGroup(QVBoxLayout* into, const QString& heading, bool first);
+    void buildAll();
+    void refill();
+    void fillFindings();
+    void addField(QVBoxLayout* into, const Field& field);
+    void addGroup(QVBoxLayout* into, const QString& heading, bool first);
     void build(Group& group);
-    void addFinding(QVBoxLayout* into, const Finding& finding);
+    void addFinding(QVBoxLayout* into, std::size_t index);
     QWidget* makeInput(const Field& field);
-    void type(QLineEdit* edit, const Field& field);
+    void type(QLineEdit* edit, const std::string& id);
+    void answer(const std::string& id, const QString& typed);
+    [[nodiscard]] const Field* fieldOf(const std::string& id) const;
 
     std::vector<Field> fields_;
     std::vector<Finding> findings_;
     std::vector<Group> groups_;
+    QVBoxLayout *blocking_ = nullptr, *others_ = nullptr; ///< where the findings stand
     bool showing_ = false;
     std::map<QString, bool> open_; ///< groups of inputs by heading; the first of a station is open at first
 };

@@ -21,17 +21,20 @@ struct CutStock {
     Length length, width;
     Money price = 0;
     std::optional<int> available; ///< empty = as many as you like
+    bool operator==(const CutStock&) const = default;
 };
 struct CutPart {
     std::string id, material;
     Length thickness, length, width;
     int quantity = 1;
     bool mayRotate = false;
+    bool operator==(const CutPart&) const = default;
 };
 struct CutJob {
     Length kerf, trim;
     std::vector<CutStock> stock;
     std::vector<CutPart> parts;
+    bool operator==(const CutJob&) const = default;
     /// The usable rectangle of a stock; not positive: useless.
     [[nodiscard]] Length usableLength(const CutStock& s) const { return s.length - trim * 2; }
     [[nodiscard]] Length usableWidth(const CutStock& s) const {

@@ -134,18 +134,54 @@ void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double
         s.radius = r;
         s.id = id;
     };
-    if (kind == "sofa") {
-        const double arm = w * 0.09;
+    const auto line = [&](double x0, double y0, double x1, double y1) {
+        pen.line({{x0, y0}, {x1, y1}}, Tone::furnitureLine, 1);
+    };
+    if (kind == "sofa" || kind == "armchair") {
+        const double arm = kind == "sofa" ? w * 0.09 : w * 0.16;
         block(x + arm * 0.6, y - h, w - arm * 1.2, h * 0.62, 50);
-        pen.line({{x + w / 2, y - h * 0.96}, {x + w / 2, y - h * 0.5}}, Tone::furnitureLine, 1);
+        if (kind == "sofa")
+            line(x + w / 2, y - h * 0.96, x + w / 2, y - h * 0.5);
         block(x + arm, y - h * 0.52, w - 2 * arm, h * 0.4, 30);
-        pen.line({{x + w / 2, y - h * 0.5}, {x + w / 2, y - h * 0.14}}, Tone::furnitureLine, 1);
+        if (kind == "sofa")
+            line(x + w / 2, y - h * 0.5, x + w / 2, y - h * 0.14);
         block(x, y - h * 0.7, arm * 1.2, h * 0.62, 40);
         block(x + w - arm * 1.2, y - h * 0.7, arm * 1.2, h * 0.62, 40);
-    } else if (kind == "desk" || kind == "table" || kind == "counter") {
+    } else if (kind == "bed" || kind == "cot") {
+        block(x, y - h, w, h * 0.75, 30);
+        block(x, y - h * 0.62, w, h * 0.42, 20);
+        const int pillows = w > 1300 ? 2 : 1;
+        for (int i = 0; i < pillows; ++i)
+            block(x + w * (0.08 + 0.46 * i), y - h * 0.78, w * (pillows == 2 ? 0.38 : 0.84), h * 0.2, 40);
+        for (double f : {0.04, 0.92})
+            block(x + w * f, y - h * 0.2, w * 0.04, h * 0.2, 0);
+    } else if (kind == "tv" || kind == "tv_stand") {
+        const double screen = kind == "tv" ? h : h * 0.56;
+        if (kind == "tv_stand") {
+            block(x, y - h * 0.36, w, h * 0.36 - 40, 8);
+            block(x + w * 0.4, y - h * 0.44, w * 0.2, h * 0.08, 0);
+        }
+        block(x, y - h, w, screen, 16);
+        auto& glass = pen.rect(x + 25, y - h + 25, w - 50, screen - 50, Tone::furnitureLine);
+        glass.radius = 8;
+        glass.id = id;
+    } else if (kind == "desk" || kind == "table") {
         block(x, y - h, w, 30, 4);
         block(x + 20, y - h + 30, 45, h - 30, 2);
         block(x + w - 65, y - h + 30, 45, h - 30, 2);
+    } else if (kind == "counter") {
+        block(x - 15, y - h, w + 30, 40, 4);
+        block(x, y - h + 40, w, h - 140, 2);
+        block(x + 30, y - 100, w - 60, 100, 0);
+        const int doors = std::max(1, static_cast<int>(std::lround(w / 600)));
+        for (int i = 1; i < doors; ++i)
+            line(x + w * i / doors, y - h + 40, x + w * i / doors, y - 100);
+        for (int i = 0; i < doors; ++i)
+            line(x + w * (i + 0.35) / doors, y - h + 110, x + w * (i + 0.65) / doors, y - h + 110);
+    } else if (kind == "bookcase") {
+        block(x, y - h, w, h, 6);
+        for (double f : {0.2, 0.4, 0.6, 0.8})
+            line(x + 20, y - h * f, x + w - 20, y - h * f);
     } else {
         block(x, y - h, w, h - 60, 8);
         block(x + 40, y - 60, 40, 60, 0);

@@ -81,6 +81,8 @@ class RoomPainter {
         }
         for (const auto& o : w.obstacles)
             opening(a, o, thick);
+        if (w.width < 700_mm && !chosen) // too short for words: its name shows when the pointer rests on it
+            return;
         const Point mid = a.at(w.width.mm() / 2, -thick - 120);
         auto& t = pen_.text(mid, (w.name.empty() ? w.id : w.name) + "  " + say(w.width),
                             chosen ? Tone::text : Tone::soft, 11);

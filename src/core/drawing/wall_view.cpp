@@ -40,6 +40,7 @@ class WallPainter {
             advice();
         studs();
         zones();
+        aboveSlope();
         if (scanned_)
             scan();
         base();
@@ -80,6 +81,22 @@ class WallPainter {
             pen_.rect(0, 0, W_, wall_->crown.mm(), Tone::floor, Tone::guide).tip = "crown";
     }
 
+    /// What was painted above a sloped ceiling is no wall.
+    void aboveSlope() {
+        if (wall_->ceiling.empty())
+            return;
+        std::vector<Point> slope{{0, y(ceilingAt(*wall_, Length()))}};
+        for (const auto& c : wall_->ceiling)
+            if (c.x > Length() && c.x < wall_->width)
+                slope.push_back({c.x.mm(), y(c.z)});
+        slope.push_back({W_, y(ceilingAt(*wall_, wall_->width))});
+        std::vector<Point> above = slope;
+        above.push_back({W_, -20});
+        above.push_back({0, -20});
+        pen_.polygon(std::move(above), Tone::paper);
+        pen_.line(std::move(slope), Tone::outline, 1.4).tip = "sloped ceiling";
+    }
+
     void advice() {
         const PiecePlan* pp = plan_.find(current_);
         if (!options_.advice || !pp)
@@ -96,14 +113,17 @@ class WallPainter {
             return;
         const HeightBand& b = *aim;
         pen_.rect(0, y(b.high), W_, (b.high - b.low).mm(), Tone::goodBand).tip = b.why;
-        // In two short lines at the freer side, clear of the piece and of other bands.
-        const bool left = pp->left >= wall_->width - pp->left - pp->assembly().length || pp->left > 700_mm;
+        // In two short lines where there is room: beside the piece, else beside the wall.
+        const Length need = Length::mm(W_ * 0.16);
+        const bool left = pp->left >= need;
+        const bool right = wall_->width - pp->right() >= need;
+        const bool beside = !left && !right;
         const std::array<std::string, 2> words{"good for its top",
                                                sayRound(b.low) + " to " + sayRound(b.high)};
         for (std::size_t i = 0; i < 2; ++i) {
-            auto& t = pen_.text({left ? 0 : W_, y(b.high)}, words.at(i), Tone::holds, 11);
+            auto& t = pen_.text({left || beside ? 0 : W_, y(b.high)}, words.at(i), Tone::holds, 11);
             t.align = left ? Align::left : Align::right;
-            t.dx = left ? 8 : -8;
+            t.dx = left ? 8 : beside ? -14 : -8;
             t.dy = 10 + 14 * static_cast<double>(i);
         }
     }
@@ -131,25 +151,64 @@ class WallPainter {
         }
     }
 
+    /// A face of a no-drill zone, cut to the wall.
+    struct ZoneFace {
+        double x0, x1, top, bottom;
+        Tone tone;
+        std::string tip;
+        /// Takes a face of the same height that overlaps it across in, or one of the same width that overlaps
+        /// it up.
+        bool takes(const ZoneFace& o) {
+            const bool across = top == o.top && bottom == o.bottom && x0 <= o.x1 && o.x0 <= x1;
+            const bool up = x0 == o.x0 && x1 == o.x1 && top <= o.bottom && o.top <= bottom;
+            if (tone != o.tone || (!across && !up))
+                return false;
+            x0 = std::min(x0, o.x0);
+            x1 = std::max(x1, o.x1);
+            top = std::min(top, o.top);
+            bottom = std::max(bottom, o.bottom);
+            if (tip.find(o.tip) == std::string::npos)
+                tip += "; " + o.tip;
+            return true;
+        }
+    };
+
     void zones() {
         const WallPlan* wp = plan_.findWall(wall_->id);
         if (!options_.advice || !wp)
             return;
-        std::string labelled;
+        std::vector<ZoneFace> faces;
         for (const auto& z : wp->zones) {
-            const double x0 = std::max(0.0, z.x0.mm());
-            const double x1 = std::min(W_, z.x1.mm());
-            const double top = std::max(0.0, y(z.z1));
-            const double bottom = std::min(H_, y(z.z0));
-            if (x1 <= x0 || bottom <= top)
+            ZoneFace f{std::max(0.0, z.x0.mm()),
+                       std::min(W_, z.x1.mm()),
+                       std::max(0.0, y(z.z1)),
+                       std::min(H_, y(z.z0)),
+                       z.obstacle.empty() ? Tone::cableBand : Tone::wireBand,
+                       z.why + (z.known ? "" : ": do not drill until it is traced")};
+            if (f.x1 <= f.x0 || f.bottom <= f.top)
                 continue;
-            pen_.rect(x0, top, x1 - x0, bottom - top, z.obstacle.empty() ? Tone::cableBand : Tone::wireBand)
-                .tip = z.why + (z.known ? "" : ": do not drill until it is traced");
-            const bool upright = bottom - top > x1 - x0;
-            if (!upright || z.obstacle == labelled || bottom - top < H_ * 0.3)
+            if (!std::any_of(faces.begin(), faces.end(), [&](ZoneFace& known) { return known.takes(f); }))
+                faces.push_back(f);
+        }
+        for (const auto& f : faces)
+            pen_.rect(f.x0, f.top, f.x1 - f.x0, f.bottom - f.top, f.tone).tip = f.tip;
+        zoneLabels(*wp);
+    }
+
+    /// One label for each thing that has an upright run, none where they would crowd.
+    void zoneLabels(const WallPlan& wp) {
+        double last = -1e9;
+        std::string labelled = "none yet";
+        for (const auto& z : wp.zones) {
+            const double x = (std::max(0.0, z.x0.mm()) + std::min(W_, z.x1.mm())) / 2;
+            const double top = std::max(y(ceilingAt(*wall_, Length::mm(x))), y(z.z1));
+            const double tall = std::min(H_, y(z.z0)) - top;
+            const bool upright = tall > (z.x1 - z.x0).mm() && tall > H_ * 0.3;
+            if (!upright || z.obstacle == labelled || std::abs(x - last) < W_ / 30)
                 continue;
             labelled = z.obstacle;
-            auto& t = pen_.text({(x0 + x1) / 2, top}, label(z), Tone::fails, 11);
+            last = x;
+            auto& t = pen_.text({x, top}, label(z), Tone::fails, 11);
             t.vertical = true;
             t.align = Align::right;
             t.dy = 8;
@@ -179,7 +238,9 @@ class WallPainter {
             return;
         const double span = std::max(10.0, *top - *low);
         std::vector<Point> path;
-        for (std::size_t i = 0; i < s.readings.size(); ++i)
+        const std::size_t stride =
+            std::max<std::size_t>(1, s.readings.size() / 450); // finer than a pixel is waste
+        for (std::size_t i = 0; i < s.readings.size(); i += stride)
             path.push_back(
                 {s.start + s.step * static_cast<double>(i), foot - tall * (s.readings[i] - *low) / span});
         pen_.line(std::move(path), Tone::info, 1.3).tip = "stud scan";
@@ -280,27 +341,28 @@ class WallPainter {
         }
     }
 
-    /// For scale, where there is the most room beside furniture, doors and windows.
+    /// For scale, where there is room beside furniture, doors, pieces, and under the ceiling.
     void person() {
-        if (W_ <= 1200 || H_ <= 1750)
-            return;
-        double best = -1;
+        const Length tall = 1700_mm;
         for (double x : {W_ - 260, 260.0, W_ * 0.75, W_ * 0.25, W_ * 0.5}) {
-            const auto taken = [x](Length from, Length to) {
-                return from.mm() < x + 250 && to.mm() > x - 250;
-            };
+            const Length from = Length::mm(x - 250);
+            const Length to = Length::mm(x + 250);
+            const auto meets = [&](Length a, Length b) { return a < to && b > from; };
+            const auto others = plan_.placedOn(project_, wall_->id);
             const bool busy =
+                from < Length() || to > wall_->width || lowestCeiling(*wall_, from, to) < tall + 50_mm ||
                 std::any_of(wall_->furniture.begin(), wall_->furniture.end(),
-                            [&](const Furniture& f) { return taken(f.x, f.right()); }) ||
+                            [&](const Furniture& f) { return meets(f.x, f.right()); }) ||
                 std::any_of(wall_->obstacles.begin(), wall_->obstacles.end(),
-                            [&](const Obstacle& o) { return o.height > 500_mm && taken(o.x, o.right()); });
-            if (!busy) {
-                best = x;
-                break;
-            }
+                            [&](const Obstacle& o) { return o.height > 500_mm && meets(o.x, o.right()); }) ||
+                std::any_of(others.begin(), others.end(), [&](const PlacedPiece& p) {
+                    return p.bottom < tall && meets(p.left, p.right());
+                });
+            if (busy)
+                continue;
+            drawPerson(pen_, x, H_, tall.mm());
+            return;
         }
-        if (best > 0)
-            drawPerson(pen_, best, H_, 1700);
     }
 
     void snapLines() {
@@ -363,10 +425,7 @@ class WallPainter {
     void dimensions(const Piece& piece, const PiecePlan& pp) {
         const double x0 = pp.left.mm();
         const double x1 = x0 + pp.assembly().length.mm();
-        double above = y(pp.bottom + pp.assembly().height) - 70;
-        for (const auto& i : piece.load.items)
-            above = std::min(above, y(pp.bottom + pp.assembly().surfaceZ) - i.height.mm() - 60);
-        above = std::max(above, 60.0);
+        const double above = freeRung(piece, pp);
         pen_.dimension({0, above}, {x0, above}, say(pp.left), "place.x");
         pen_.dimension({x0, above}, {x1, above}, say(pp.assembly().length), "ledge.length");
         pen_.dimension({x1, above}, {W_, above}, say(wall_->width - pp.left - pp.assembly().length),
@@ -379,6 +438,24 @@ class WallPainter {
             auto& l = pen_.line({{c, y(pp.bottom) - pp.assembly().height.mm()}, {c, H_}}, Tone::accent, 1.2);
             l.dashed = true;
         }
+    }
+
+    /// A height for the row of dimensions that crosses no neighbour: above the things on the piece, or below
+    /// it.
+    [[nodiscard]] double freeRung(const Piece& piece, const PiecePlan& pp) const {
+        double above = y(pp.top()) - 70;
+        for (const auto& i : piece.load.items)
+            above = std::min(above, y(pp.bottom + pp.assembly().surfaceZ) - i.height.mm() - 60);
+        above = std::max(above, 60.0);
+        const auto taken = [&](double rung) {
+            const Length z = Length::mm(H_ - rung);
+            const auto others = plan_.placedOn(project_, wall_->id, piece.id);
+            return std::any_of(others.begin(), others.end(), [&](const PlacedPiece& o) {
+                return z > o.bottom - 70_mm && z < o.top() + 70_mm;
+            });
+        };
+        const double below = y(pp.bottom) + 80;
+        return taken(above) && !taken(below) ? below : above;
     }
 
     /// From what stands below it.

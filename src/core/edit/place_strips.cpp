@@ -22,25 +22,20 @@ class PlaceStrips {
     }
 
     StripTable make(int tab) {
-        t_.tabs = {"Where could it go?", "How high", "Studs", "On the wall"};
-        if (!pp_)
-            t_.tabs.erase(t_.tabs.begin(), t_.tabs.begin() + 2);
-        t_.tab = std::clamp(tab, 0, static_cast<int>(t_.tabs.size()) - 1);
-        t_.title = t_.tabs[static_cast<std::size_t>(t_.tab)];
-        switch (t_.tab + (pp_ ? 0 : 2)) {
-        case 0:
-            positions();
-            break;
-        case 1:
-            heights();
-            break;
-        case 2:
-            studs();
-            break;
-        default:
-            things();
-            break;
+        std::vector<std::pair<const char*, void (PlaceStrips::*)()>> tables;
+        if (pp_) {
+            tables.emplace_back("Where could it go?", &PlaceStrips::positions);
+            tables.emplace_back("How high", &PlaceStrips::heights);
         }
+        if (hasStuds(wall_))
+            tables.emplace_back("Studs", &PlaceStrips::studs);
+        tables.emplace_back("On the wall", &PlaceStrips::things);
+        for (const auto& [title, make] : tables)
+            t_.tabs.emplace_back(title);
+        t_.tab = std::clamp(tab, 0, static_cast<int>(tables.size()) - 1);
+        const auto& [title, table] = tables[static_cast<std::size_t>(t_.tab)];
+        t_.title = title;
+        (this->*table)();
         return std::move(t_);
     }
 
@@ -58,7 +53,6 @@ class PlaceStrips {
         t_.numeric = {1, 4};
         const auto others = plan_.placedOn(project_, wall_.id, piece_->id);
         const auto clear = clearances(wall_, catalog_);
-        const WallKind* kind = catalog_.findWall(wall_.construction);
         PositionQuestion q;
         q.wall = &wall_;
         q.zones = &plan_.findWall(wall_.id)->zones;
@@ -70,7 +64,7 @@ class PlaceStrips {
         q.endMargin = 40_mm + (l.caps == CapShape::none ? Length() : l.capThickness);
         for (Length r : pp_->assembly().wallRows)
             q.holeHeights.push_back(pp_->bottom + r);
-        q.needsStuds = !kind || kind->holds != WallHold::masonry;
+        q.needsStuds = hasStuds(wall_);
         q.preferred = pp_->left;
         q.style = project_.style;
         for (const auto& p : searchPositions(q, 5)) {

@@ -175,9 +175,8 @@ StripTable logStrip(const Project& project) {
 std::string placeState(const Project& project, const PiecePlan& pp) {
     const Piece* piece = project.findPiece(pp.id);
     const Wall* wall = piece ? project.findWall(piece->wall) : nullptr;
-    const WallKind* kind = wall ? catalog().findWall(wall->construction) : nullptr;
-    if (kind && kind->holds == WallHold::masonry)
-        return kind->name;
+    if (wall && !hasStuds(*wall))
+        return "masonry";
     if (wall && wall->studMode == StudMode::unknown)
         return "wall not seen yet";
     return pp.studs.empty() ? "no stud caught" : plural(pp.studs.size(), "stud") + " caught";

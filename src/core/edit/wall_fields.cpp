@@ -158,8 +158,7 @@ class WallMaker : public FieldMaker {
     }
 
     void studs(const Wall& wall) {
-        const WallKind* kind = catalog_.findWall(wall.construction);
-        if (kind && kind->holds == WallHold::masonry)
+        if (!hasStuds(wall))
             return;
         heading("Studs");
         choice("wall.studMode", "Known how",
@@ -224,6 +223,8 @@ class WallMaker : public FieldMaker {
     }
 
     void scan(const Wall& wall) {
+        if (!hasStuds(wall))
+            return;
         heading("Stud scan");
         out_.push_back({"scan.read", "Read a scan from a file ..", FieldKind::file, "", {}, "", {}});
         action("scan.simulate", "Simulate a scan", wallAction(w_, [](Wall& v) {

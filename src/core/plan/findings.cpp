@@ -122,8 +122,7 @@ class PieceFindings {
 
     /// The support in use goes where the studs are.
     [[nodiscard]] bool wantsStuds() const {
-        const WallKind* kind = catalog().findWall(wall_->construction);
-        if (kind && kind->holds == WallHold::masonry)
+        if (!hasStuds(*wall_))
             return false;
         const RailVerdict* h = pp_.hold();
         return !(piece_.hold.support.starts_with("anchor") && h && !h->option.atStuds());

@@ -17,7 +17,8 @@ constexpr double studEndMargin = 40; // mm from the rail's end to a screw (S7.2)
 
 class Planner {
   public:
-    Planner(const Project& p, const Shop& s, const Catalog& c) : project_(p), shop_(s), catalog_(c) {}
+    Planner(const Project& p, const Shop& s, const Catalog& c, const Earlier* e)
+        : project_(p), shop_(s), catalog_(c), earlier_(e) {}
 
     Plan run() {
         for (const auto& w : project_.walls)
@@ -51,15 +52,17 @@ class Planner {
             plan_.pieces.push_back(std::move(pp));
             return;
         }
+        if (const PiecePlan* known = unchanged(piece, *wall, pp)) {
+            plan_.pieces.push_back(*known);
+            return;
+        }
         const std::vector<NoDrillZone>& zones = plan_.findWall(wall->id)->zones;
         pp.studs = studsBehind(*wall, params, pp.left);
         // The rows of holes follow from the ledge; what they may meet decides which of them are used.
         pp.made = makeLedge(params, ledgeContext(piece, pp, false), catalog_);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(params, zones, pp);
-        const WallKind* kind = catalog_.findWall(wall->construction);
-        const bool masonry = kind && kind->holds == WallHold::masonry;
-        const bool anchored = masonry || piece.hold.support.starts_with("anchor");
+        const bool anchored = !hasStuds(*wall) || piece.hold.support.starts_with("anchor");
         if (barred || anchored)
             pp.made = makeLedge(params, ledgeContext(piece, pp, anchored), catalog_);
         pp.cover = coverBehind(*wall, pp);
@@ -69,15 +72,25 @@ class Planner {
         plan_.pieces.push_back(std::move(pp));
     }
 
+    /// The earlier plan of a piece when nothing that it depends on has changed.
+    const PiecePlan* unchanged(const Piece& piece, const Wall& wall, const PiecePlan& placed) const {
+        if (!earlier_)
+            return nullptr;
+        const Piece* p = earlier_->project.findPiece(piece.id);
+        const Wall* w = earlier_->project.findWall(wall.id);
+        const PiecePlan* pp = earlier_->plan.find(piece.id);
+        const bool same = p && w && pp && pp->left == placed.left && pp->bottom == placed.bottom &&
+                          *p == piece && *w == wall && earlier_->project.style == project_.style &&
+                          earlier_->project.wood.kerf == project_.wood.kerf;
+        return same ? pp : nullptr;
+    }
+
     static Length capOf(const LedgeParams& params) {
         return params.caps == CapShape::none ? Length() : params.capThickness;
     }
 
     std::vector<Length> studsBehind(const Wall& wall, const LedgeParams& params, Length left) const {
         std::vector<Length> out;
-        const WallKind* kind = catalog_.findWall(wall.construction);
-        if (kind && kind->holds == WallHold::masonry)
-            return out;
         const Length cap = capOf(params);
         for (Length x : studsBetween(wall, left + cap, left + params.length - cap, Length::mm(studEndMargin)))
             out.push_back(x - left);
@@ -335,6 +348,11 @@ class Planner {
             if (needed.contains({s.species, s.thickness.nm()}))
                 job.stock.push_back({s.id, s.species, s.thickness, false, s.length, s.width,
                                      std::llround(s.price * 1e6), s.available});
+        if (earlier_ && earlier_->plan.cutJob == job && earlier_->plan.pieces.size() == plan_.pieces.size()) {
+            plan_.cut = earlier_->plan.cut;
+            plan_.sequence = earlier_->plan.sequence;
+            return;
+        }
         plan_.cut = solveCutJob(job);
         plan_.sequence =
             cutSequence(job, plan_.cut, [this](const std::string& id) { return plan_.partName(id); });
@@ -439,6 +457,7 @@ class Planner {
     const Project& project_;
     const Shop& shop_;
     const Catalog& catalog_;
+    const Earlier* earlier_;
     Plan plan_;
 };
 
@@ -482,8 +501,8 @@ std::string Plan::partName(const std::string& cutId) const {
     return pieces.size() > 1 ? fmt::format("{} ({})", part->name, pp->id) : part->name;
 }
 
-Plan plan(const Project& project, const Shop& shop, const Catalog& catalog) {
-    return Planner(project, shop, catalog).run();
+Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier) {
+    return Planner(project, shop, catalog, earlier).run();
 }
 
 } // namespace owl

@@ -85,7 +85,14 @@ struct Plan {
     [[nodiscard]] std::string partName(const std::string& cutId) const;
 };
 
-/// Derives everything. The same answer every time for the same three values.
-Plan plan(const Project& project, const Shop& shop, const Catalog& catalog);
+/// A project that was planned before with the same shop and catalogue: what has not changed since is taken
+/// over.
+struct Earlier {
+    const Project& project;
+    const Plan& plan;
+};
+
+/// Derives everything. The same answer every time for the same three values, with an earlier plan or without.
+Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier = nullptr);
 
 } // namespace owl

@@ -1,5 +1,7 @@
 #include "room/wall.h"
 
+#include "catalog/catalog.h"
+
 #include <algorithm>
 
 namespace owl {
@@ -12,8 +14,15 @@ template <typename T> const T* byId(const std::vector<T>& in, const std::string&
 
 } // namespace
 
+bool hasStuds(const Wall& wall) {
+    const WallKind* kind = catalog().findWall(wall.construction);
+    return !kind || kind->holds != WallHold::masonry;
+}
+
 std::vector<FoundStud> studsOf(const Wall& wall) {
     std::vector<FoundStud> out;
+    if (!hasStuds(wall))
+        return out;
     if (wall.studMode == StudMode::positions) {
         for (const auto& s : wall.studs)
             if (s.x >= Length() && s.x <= wall.width)

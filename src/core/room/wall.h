@@ -126,6 +126,8 @@ struct Wall {
 
 /// Centres of all studs on the wall, left to right. Unknown studs: none. Wild spacings (under 100 mm): none.
 std::vector<Length> studCentres(const Wall& wall);
+/// False for brick, block and concrete.
+bool hasStuds(const Wall& wall);
 /// All studs on the wall as found or as the spacing gives them, left to right.
 std::vector<FoundStud> studsOf(const Wall& wall);
 /// Studs whose centre lies in [x0 + margin, x1 - margin].

@@ -24,6 +24,21 @@ struct Element {
     double x, l, EI, phi, w;
 };
 
+/// Takes the extremes of one stretch in: at its ends and where the moment turns.
+void widen(const BeamSpan& s, double& sagging, double& hogging, double& shear) {
+    shear = std::max({shear, std::abs(s.va), std::abs(s.vb)});
+    const auto moment = [&](double t) {
+        return s.ma * (1 - t) + s.mb * t + s.w * s.l * s.l * t * (1 - t) / 2;
+    };
+    double peak = 0.5;
+    if (s.w != 0)
+        peak = std::clamp(0.5 + (s.mb - s.ma) / (s.w * s.l * s.l), 0.0, 1.0);
+    for (double t : {0.0, 1.0, peak}) {
+        sagging = std::max(sagging, moment(t));
+        hogging = std::max(hogging, -moment(t));
+    }
+}
+
 class Solver {
   public:
     explicit Solver(const Beam& b) : beam_(b) {}
@@ -222,7 +237,8 @@ class Solver {
         const double t3 = t2 * t;
         const double cubic = u_(at) * (1 - 3 * t2 + 2 * t3) + u_(at + 1) * e.l * (t - 2 * t2 + t3) +
                              u_(at + 2) * (3 * t2 - 2 * t3) + u_(at + 3) * e.l * (t3 - t2);
-        return cubic + e.w * std::pow(e.l, 4) * t2 * (1 - t) * (1 - t) / (24 * e.EI);
+        const double l2 = e.l * e.l;
+        return cubic + e.w * l2 * l2 * t2 * (1 - t) * (1 - t) / (24 * e.EI);
     }
 
     void scanElement(std::size_t i, BeamResult& r) const {
@@ -231,17 +247,9 @@ class Solver {
         const Eigen::Vector4d q = stiffness(e) * u_.segment<4>(at) - lineForce(e);
         const double ma = q(1);
         const double mb = -q(3);
-        r.maxShear = std::max({r.maxShear, std::abs(q(0)), std::abs(q(2))});
-        const auto moment = [&](double t) {
-            return ma * (1 - t) + mb * t + e.w * e.l * e.l * t * (1 - t) / 2;
-        };
-        double peak = 0.5;
-        if (e.w != 0)
-            peak = std::clamp(0.5 + (mb - ma) / (e.w * e.l * e.l), 0.0, 1.0);
-        for (double t : {0.0, 1.0, peak}) {
-            r.maxSagging = std::max(r.maxSagging, moment(t));
-            r.maxHogging = std::max(r.maxHogging, -moment(t));
-        }
+        const BeamSpan span{e.x, e.l, e.w, ma, mb, q(0), q(2)};
+        widen(span, r.maxSagging, r.maxHogging, r.maxShear);
+        r.spans.push_back(span);
         if (!beam_.deflections)
             return;
         const int steps = beam_.GAs > 0 ? 1 : 64;
@@ -356,6 +364,26 @@ std::string problemWith(const Beam& b) {
 }
 
 } // namespace
+
+BeamPeaks peaksOf(const std::vector<std::pair<double, const BeamResult*>>& cases) {
+    BeamPeaks out;
+    if (cases.empty())
+        return out;
+    for (std::size_t i = 0; i < cases.front().second->spans.size(); ++i) {
+        BeamSpan sum = cases.front().second->spans[i];
+        sum.w = sum.ma = sum.mb = sum.va = sum.vb = 0;
+        for (const auto& [factor, r] : cases) {
+            const BeamSpan& s = r->spans[i];
+            sum.w += factor * s.w;
+            sum.ma += factor * s.ma;
+            sum.mb += factor * s.mb;
+            sum.va += factor * s.va;
+            sum.vb += factor * s.vb;
+        }
+        widen(sum, out.sagging, out.hogging, out.shear);
+    }
+    return out;
+}
 
 double BeamResult::downAt(double x) const {
     if (curve.empty())

@@ -49,6 +49,14 @@ struct Beam {
     bool deflections = true;    ///< false: only reactions, moments and shear (several times faster)
 };
 
+/// Forces at the ends of one stretch between nodes: enough to add cases solved on the same nodes.
+struct BeamSpan {
+    double x = 0, l = 0;   ///< mm
+    double w = 0;          ///< N/mm
+    double ma = 0, mb = 0; ///< N mm, sagging positive, at left and right end
+    double va = 0, vb = 0; ///< N
+};
+
 /// Deflection in mm positive down, reactions in N positive up, moments in N mm.
 struct BeamResult {
     std::vector<double> reactions;      ///< in the order of the supports
@@ -58,11 +66,22 @@ struct BeamResult {
     double maxSagging = 0, maxHogging = 0; ///< magnitudes
     double maxShear = 0;                   ///< magnitude, N
     std::vector<double> probeDown;
+    std::vector<BeamSpan> spans;
     std::vector<std::pair<double, double>>
         curve; ///< (x, deflection) along the beam, for drawing and envelopes
     /// Deflection at x by interpolation in the curve.
     [[nodiscard]] double downAt(double x) const;
 };
+
+/// Largest magnitudes in a sum of cases.
+struct BeamPeaks {
+    double sagging = 0, hogging = 0; ///< N mm
+    double shear = 0;                ///< N
+    [[nodiscard]] double moment() const { return sagging > hogging ? sagging : hogging; }
+};
+/// Peaks of the sum of factor x case. All cases must have been solved on the same nodes (same supports, load
+/// ends and probes) without supports that may let go: only then do they add up.
+BeamPeaks peaksOf(const std::vector<std::pair<double, const BeamResult*>>& cases);
 
 /// Solves the beam. Error (a sentence) if a number is not finite, a place is outside the beam, EI is not
 /// positive, or too few supports are left: 'tips off its rests'.

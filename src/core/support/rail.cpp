@@ -27,16 +27,123 @@ std::string Nm(double v) {
     return fmt::format("{:.3g} N m", v / 1000);
 }
 
-/// Response of the supports to one load, by linear superposition.
+/// A railed piece on one set of supports, solved once for each load alone; everything else follows by adding
+/// multiples (the supports are linear: none of them lets go).
+struct Statics {
+    std::vector<double> x;
+    double spring = 0;   ///< N/mm, 0: rigid
+    std::string problem; ///< why it cannot be solved; empty: it is
+    SectionResult section;
+    BeamResult own, contents, lasting; ///< contents and what of them stays, as planned
+    std::vector<double> handX;
+    std::vector<BeamResult> hands; ///< the hand alone at each place
+};
+
+class StaticsMaker {
+  public:
+    StaticsMaker(const RailPiece& p, const std::vector<double>& x, double spring) : p_(p) {
+        s_.x = x;
+        s_.spring = spring;
+    }
+
+    Statics run() {
+        s_.section = sectionProperties(p_.section);
+        if (s_.section.EI <= 0) {
+            s_.problem = "the parts make no section that could bend";
+            return std::move(s_);
+        }
+        const double L = p_.assembly->length.mm();
+        const auto contents = contentsForces(p_.load, p_.assembly->length, 1);
+        if (p_.hand > 0) { // both ends, the middle, and midway between supports (S1.3)
+            s_.handX = {0, L / 2, L};
+            for (std::size_t i = 0; i + 1 < s_.x.size(); ++i)
+                s_.handX.push_back((s_.x[i] + s_.x[i + 1]) / 2);
+        }
+        nodes_ = s_.handX; // the same nodes in every case
+        for (const auto& l : contents.lines)
+            for (double x : {l.x0, l.x1})
+                nodes_.push_back(std::clamp(x, 0.0, L));
+        std::vector<LineLoad> lasting = contents.lines;
+        for (std::size_t i = 0; i < lasting.size(); ++i)
+            if (i < contents.sustained.size() && !contents.sustained[i])
+                lasting[i].w = 0;
+        solve({{0, L, p_.mass * gravity / L}}, {}, true, s_.own);
+        solve(contents.lines, {}, true, s_.contents);
+        solve(lasting, {}, true, s_.lasting);
+        for (double x : s_.handX)
+            solve({}, {{x, p_.hand}}, false, s_.hands.emplace_back());
+        return std::move(s_);
+    }
+
+  private:
+    void solve(std::vector<LineLoad> lines, std::vector<PointLoad> points, bool deflections,
+               BeamResult& into) {
+        if (!s_.problem.empty())
+            return;
+        Beam b;
+        b.length = p_.assembly->length.mm();
+        b.EI = s_.section.EI;
+        for (double x : s_.x) {
+            BeamSupport support;
+            support.x = x;
+            if (s_.spring > 0) {
+                support.type = BeamSupport::Type::spring;
+                support.k = s_.spring;
+            }
+            b.supports.push_back(support);
+        }
+        b.lines = std::move(lines);
+        b.points = std::move(points);
+        b.probes = nodes_;
+        b.deflections = deflections;
+        auto r = solveBeam(b);
+        if (r)
+            into = std::move(*r);
+        else
+            s_.problem = r.error();
+    }
+
+    const RailPiece& p_;
+    std::vector<double> nodes_;
+    Statics s_;
+};
+
+/// Screws of three sizes stand in the same studs: one solution serves them all, and every load that is tried.
+class StaticsCache {
+  public:
+    explicit StaticsCache(const RailPiece& p) : p_(p) {}
+    const Statics& of(const std::vector<double>& x, double spring) {
+        for (const auto& s : known_)
+            if (s->x == x && s->spring == spring)
+                return *s;
+        known_.push_back(std::make_unique<Statics>(StaticsMaker(p_, x, spring).run()));
+        return *known_.back();
+    }
+
+  private:
+    const RailPiece& p_;
+    std::vector<std::unique_ptr<Statics>> known_;
+};
+
+/// Response of the supports to one load.
 struct Response {
     std::vector<double> R;
     double moment = 0, shear = 0; ///< largest magnitudes
 };
 
+std::vector<double> sumOf(const std::vector<double>& a, double factor, const std::vector<double>& b) {
+    std::vector<double> out = a;
+    for (std::size_t i = 0; i < out.size(); ++i)
+        out[i] += factor * b[i];
+    return out;
+}
+
 class Judge {
   public:
-    Judge(const RailPiece& p, const RailWall& w, const RailOption& o, double factor)
-        : p_(p), w_(w), factor_(factor) {
+    /// `quiet`: only the figures, no words about how they came about (for searching).
+    Judge(const RailPiece& p, const RailWall& w, const RailOption& o, StaticsCache& cache, double factor,
+          bool quiet)
+        : p_(p), w_(w), cache_(cache), factor_(factor), quiet_(quiet) {
         v_.option = o;
         const Assembly& a = *p.assembly;
         L_ = a.length.mm();
@@ -50,7 +157,6 @@ class Judge {
         places();
         if (!v_.feasible)
             return std::move(v_);
-        props_ = sectionProperties(p_.section);
         if (!solveAll())
             return std::move(v_);
         if (v_.option.screw)
@@ -131,85 +237,48 @@ class Judge {
                : v_.option.kind == RailSupport::flanges ? 150
                                                         : 50;
     }
-    [[nodiscard]] Beam beamOf() const {
-        Beam b;
-        b.length = L_;
-        b.EI = props_.EI;
-        for (double x : v_.x) {
-            BeamSupport s;
-            s.x = x;
-            if (v_.option.kind == RailSupport::cover) {
-                s.type = BeamSupport::Type::spring;
-                s.k = slack();
-            }
-            b.supports.push_back(s);
-        }
-        return b;
-    }
-
-    bool respond(Beam& b, Response& r) {
-        b.deflections = false;
-        const auto s = solveBeam(b);
-        if (!s) {
-            refuse(s.error());
-            return false;
-        }
-        r.R = s->reactions;
-        r.moment = std::max(s->maxSagging, s->maxHogging);
-        r.shear = s->maxShear;
-        return true;
-    }
-
     bool solveAll() {
-        if (props_.EI <= 0) {
-            refuse("the parts make no section that could bend");
+        const Statics& s = cache_.of(v_.x, v_.option.kind == RailSupport::cover ? slack() : 0);
+        if (!s.problem.empty()) {
+            refuse(s.problem);
             return false;
         }
-        const auto contents = contentsForces(p_.load, p_.assembly->length, factor_);
-        Beam c = beamOf();
-        c.lines = contents.lines;
-        Beam own = beamOf();
-        own.lines = {{0, L_, p_.mass * gravity / L_}};
-        Beam both = beamOf();
-        both.lines = contents.lines;
-        both.lines.push_back(own.lines.front());
-        if (!respond(c, contents_) || !respond(own, own_) || !respond(both, c1_))
-            return false;
-        for (double x : handPlaces()) {
-            Beam h = both;
-            h.points = {{x, p_.hand}};
-            Beam alone = beamOf();
-            alone.points = {{x, p_.hand}};
-            Response all;
-            Response only;
-            if (!respond(h, all) || !respond(alone, only))
-                return false;
-            hands_.push_back({x, std::move(all), std::move(only)});
+        props_ = s.section;
+        own_.R = s.own.reactions;
+        contents_.R = sumOf(std::vector<double>(s.x.size(), 0), factor_, s.contents.reactions);
+        c1_.R = sumOf(own_.R, 1, contents_.R);
+        const BeamPeaks c1 = peaksOf({{1, &s.own}, {factor_, &s.contents}});
+        c1_.moment = c1.moment();
+        c1_.shear = c1.shear;
+        for (std::size_t i = 0; i < s.hands.size(); ++i) {
+            Hand h;
+            h.x = s.handX[i];
+            h.only.R = s.hands[i].reactions;
+            h.all.R = sumOf(c1_.R, 1, h.only.R);
+            const BeamPeaks c2 = peaksOf({{1, &s.own}, {factor_, &s.contents}, {1, &s.hands[i]}});
+            h.all.moment = c2.moment();
+            h.all.shear = c2.shear;
+            hands_.push_back(std::move(h));
         }
-        SagCase sc;
-        sc.beam = std::move(both);
-        sc.beam.deflections = true;
-        sc.lineSustained = contents.sustained;
-        sc.lineSustained.push_back(true);
-        sc.kDef = solidWoodCreep;
-        auto s = sag(sc);
-        if (!s) {
-            refuse(s.error());
-            return false;
-        }
-        v_.sag = std::move(*s);
+        sagCurves(s);
         v_.reactions = c1_.R;
         return true;
     }
 
-    /// Both ends, the middle, and midway between supports (S1.3).
-    [[nodiscard]] std::vector<double> handPlaces() const {
-        if (p_.hand <= 0)
-            return {};
-        std::vector<double> xs{0, L_ / 2, L_};
-        for (std::size_t i = 0; i + 1 < v_.x.size(); ++i)
-            xs.push_back((v_.x[i] + v_.x[i + 1]) / 2);
-        return xs;
+    /// v_long = v(all) + k_def v(lasting), point by point.
+    void sagCurves(const Statics& s) {
+        for (std::size_t i = 0; i < s.own.curve.size(); ++i) {
+            const auto [x, own] = s.own.curve[i];
+            const double now = own + factor_ * s.contents.curve[i].second;
+            const double later = now + solidWoodCreep * (own + factor_ * s.lasting.curve[i].second);
+            v_.sag.instant = std::max(v_.sag.instant, now);
+            v_.sag.now.emplace_back(x, now);
+            v_.sag.later.emplace_back(x, later);
+            if (later > v_.sag.longTerm) {
+                v_.sag.longTerm = later;
+                v_.sag.atX = x;
+            }
+        }
     }
 
     void chooseScrew() {
@@ -247,21 +316,30 @@ class Judge {
         return v_.checks.back();
     }
 
+    /// Words are made only when somebody will read them.
+    template <typename F> void explain(Check& c, F working) const {
+        if (!quiet_)
+            c.working = working();
+    }
+
     void sagCheck() {
         v_.worst = worstStretch(v_.sag, v_.x, L_, p_.sagLimit);
         Check& c = add("sag", "Sag in years", v_.worst.sag, v_.worst.limit, "mm");
         c.looks = true;
-        c.working = {"v = v(all loads) + k_def v(lasting loads), beam on its supports; limit = span / " +
-                         fmt::format("{:.0f}", sagRatio(p_.sagLimit)),
-                     {{"EI", fmt::format("{:.3g} N mm²", props_.EI)},
-                      {"stretch", fmt::format("{:.0f} to {:.0f} mm{}", v_.worst.x0, v_.worst.x1,
-                                              v_.worst.freeEnd ? ", free end counts twice" : "")},
-                      {"now", mm(v_.sag.instant)},
-                      {"k_def", "0.6 (solid wood, heated room)"}},
-                     fmt::format("{:.2f} mm of {:.2f} mm", v_.worst.sag, v_.worst.limit),
-                     "direct stiffness (S5.1); creep EN 1995-1-1 table 3.2; limits by convention (S6)",
-                     {p_.section.glued ? "base, back rail and lip glued into one section"
-                                       : "parts only screwed: they bend side by side"}};
+        explain(c, [&] {
+            return Working{
+                "v = v(all loads) + k_def v(lasting loads), beam on its supports; limit = span / " +
+                    fmt::format("{:.0f}", sagRatio(p_.sagLimit)),
+                {{"EI", fmt::format("{:.3g} N mm²", props_.EI)},
+                 {"stretch", fmt::format("{:.0f} to {:.0f} mm{}", v_.worst.x0, v_.worst.x1,
+                                         v_.worst.freeEnd ? ", free end counts twice" : "")},
+                 {"now", mm(v_.sag.instant)},
+                 {"k_def", "0.6 (solid wood, heated room)"}},
+                fmt::format("{:.2f} mm of {:.2f} mm", v_.worst.sag, v_.worst.limit),
+                "direct stiffness (S5.1); creep EN 1995-1-1 table 3.2; limits by convention (S6)",
+                {p_.section.glued ? "base, back rail and lip glued into one section"
+                                  : "parts only screwed: they bend side by side"}};
+        });
     }
 
     [[nodiscard]] double worstOf(double Response::*what) const {
@@ -288,14 +366,16 @@ class Judge {
         const bool leaning = s2 / p_.woodC2.Fb > s1 / p_.woodC1.Fb;
         Check& b = add("bending", "Bending along the ledge", leaning ? s2 : s1,
                        leaning ? p_.woodC2.Fb : p_.woodC1.Fb, "MPa");
-        b.working = {"σ = M E (z₀ − z)/EI ≤ F_b = k_b MOR C_D",
-                     {{"M", Nm(leaning ? M2 : M1)},
-                      {"EI", fmt::format("{:.3g} N mm²", props_.EI)},
-                      {"k_b", fmt::format("{:.2f}", p_.woodC1.kb)},
-                      {"C_D", leaning ? "1.6 (while a hand leans on it)" : "0.9 (load that stays)"}},
-                     MPa(leaning ? s2 : s1) + " of " + MPa(leaning ? p_.woodC2.Fb : p_.woodC1.Fb),
-                     "S3.2, S4.1; ASTM D245 chain",
-                     {}};
+        explain(b, [&] {
+            return Working{"σ = M E (z₀ − z)/EI ≤ F_b = k_b MOR C_D",
+                           {{"M", Nm(leaning ? M2 : M1)},
+                            {"EI", fmt::format("{:.3g} N mm²", props_.EI)},
+                            {"k_b", fmt::format("{:.2f}", p_.woodC1.kb)},
+                            {"C_D", leaning ? "1.6 (while a hand leans on it)" : "0.9 (load that stays)"}},
+                           MPa(leaning ? s2 : s1) + " of " + MPa(leaning ? p_.woodC2.Fb : p_.woodC1.Fb),
+                           "S3.2, S4.1; ASTM D245 chain",
+                           {}};
+        });
         double area = 0;
         for (const auto& q : p_.section.parts)
             area += q.b * q.h;
@@ -305,20 +385,24 @@ class Judge {
         const bool lean2 = t2 / p_.woodC2.Fv > t1 / p_.woodC1.Fv;
         Check& s = add("shear", "Shear along the ledge", lean2 ? t2 : t1, lean2 ? p_.woodC2.Fv : p_.woodC1.Fv,
                        "MPa");
-        s.working = {"τ = 1.5 V/A ≤ F_v = 0.12 τ_par C_D",
-                     {{"V", N(lean2 ? V2 : c1_.shear)}, {"A", fmt::format("{:.0f} mm²", area)}},
-                     MPa(s.demand) + " of " + MPa(s.capacity),
-                     "S5.5",
-                     {}};
+        explain(s, [&] {
+            return Working{"τ = 1.5 V/A ≤ F_v = 0.12 τ_par C_D",
+                           {{"V", N(lean2 ? V2 : c1_.shear)}, {"A", fmt::format("{:.0f} mm²", area)}},
+                           MPa(s.demand) + " of " + MPa(s.capacity),
+                           "S5.5",
+                           {}};
+        });
         if (!p_.section.glued || p_.glueLineWidth <= 0)
             return;
         const double q = shearFlow(p_.section, V2, p_.glueLineZ) / p_.glueLineWidth;
         Check& g = add("glue_line", "Glue line between base and back rail", q, p_.woodC2.Fv, "MPa");
-        g.working = {"τ = V ΣE A (z − z₀)/(EI b) ≤ F_v",
-                     {{"V", N(V2)}, {"b", mm(p_.glueLineWidth)}},
-                     MPa(q) + " of " + MPa(p_.woodC2.Fv),
-                     "S4.1",
-                     {"a full glue line, clamped"}};
+        explain(g, [&] {
+            return Working{"τ = V ΣE A (z − z₀)/(EI b) ≤ F_v",
+                           {{"V", N(V2)}, {"b", mm(p_.glueLineWidth)}},
+                           MPa(q) + " of " + MPa(p_.woodC2.Fv),
+                           "S4.1",
+                           {"a full glue line, clamped"}};
+        });
     }
 
     /// Shear and pull at one support under one combination.
@@ -377,22 +461,26 @@ class Judge {
         reportScrews(worst.u, worst.at, worst.T, worst.V, worst.W, worst.Z);
         const double soft = std::min(w_.crush, p_.woodC1.FcPerp);
         Check& c = add("wall_crush", "Wall cover under the lower edge", crush.bearingPeak, soft, "MPa");
-        c.working = {"p = 2 C/(width × pressed depth)",
-                     {{"C", N(crush.compression)},
-                      {"pressed depth", mm(crush.bearingDepth)},
-                      {"width", mm(w_.studWidth)}},
-                     MPa(crush.bearingPeak) + " of " + MPa(soft),
-                     "S9.1 (cover strength: verify)",
-                     {}};
+        explain(c, [&] {
+            return Working{"p = 2 C/(width × pressed depth)",
+                           {{"C", N(crush.compression)},
+                            {"pressed depth", mm(crush.bearingDepth)},
+                            {"width", mm(w_.studWidth)}},
+                           MPa(crush.bearingPeak) + " of " + MPa(soft),
+                           "S9.1 (cover strength: verify)",
+                           {}};
+        });
         Check& pen = add("penetration", "Thread in the stud", 6 * s.d, v_.pen, "mm");
         pen.requirement = true;
-        pen.working = {"p ≥ 6 D past rail and cover",
-                       {{"screw", fmt::format("{} × {:.0f} mm", s.label, v_.screwLength)},
-                        {"rail", mm(p_.assembly->wallThrough.mm())},
-                        {"cover", mm(w_.cover)}},
-                       fmt::format("{:.0f} mm in the stud, {:.0f} mm wanted", v_.pen, 6 * s.d),
-                       "NDS 12.1.5; S10.6",
-                       {}};
+        explain(pen, [&] {
+            return Working{"p ≥ 6 D past rail and cover",
+                           {{"screw", fmt::format("{} × {:.0f} mm", s.label, v_.screwLength)},
+                            {"rail", mm(p_.assembly->wallThrough.mm())},
+                            {"cover", mm(w_.cover)}},
+                           fmt::format("{:.0f} mm in the stud, {:.0f} mm wanted", v_.pen, 6 * s.d),
+                           "NDS 12.1.5; S10.6",
+                           {}};
+        });
         if (v_.cableCaution)
             pen.cautions.push_back(
                 "The screw goes more than 32 mm (1-1/4 in) into the stud, where cables may run: scan first.");
@@ -402,22 +490,25 @@ class Judge {
         const Screw& s = *v_.option.screw;
         const double R = std::hypot(T, V);
         Check& c = add("wall_screws", "Wall screws, pull and shear", R, u > 0 ? R / u : std::max(W, Z), "N");
-        c.working = {
-            "T = 1.5 M z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
-            {{"stud", fmt::format("{:.0f} mm from the left end", at.x)},
-             {"load", at.leaning ? fmt::format("with a hand of {:.0f} N at {:.0f} mm", p_.hand, at.handX)
-                                 : "what stands on it"},
-             {"M", Nm(at.M)},
-             {"screws at", fmt::format("{:.0f} mm above the lower edge", rows_.back())},
-             {"T", N(T)},
-             {"V", N(V)},
-             {"W′ (withdrawal, pull-through)", N(W)},
-             {"Z′ (through " + fmt::format("{:.4g}", w_.cover) + " mm of cover)", N(Z)},
-             {"C_D", at.leaning ? "1.6" : "0.9"}},
-            fmt::format("{:.0f} % used", 100 * u),
-            "S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
-            {fmt::format("{} screw, stud G {:.2f}, {:.0f} mm thread in the stud", s.label, w_.studG, thread_),
-             "the wall cover is a gap: it carries no shear"}};
+        explain(c, [&] {
+            return Working{
+                "T = 1.5 M z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
+                {{"stud", fmt::format("{:.0f} mm from the left end", at.x)},
+                 {"load", at.leaning ? fmt::format("with a hand of {:.0f} N at {:.0f} mm", p_.hand, at.handX)
+                                     : "what stands on it"},
+                 {"M", Nm(at.M)},
+                 {"screws at", fmt::format("{:.0f} mm above the lower edge", rows_.back())},
+                 {"T", N(T)},
+                 {"V", N(V)},
+                 {"W′ (withdrawal, pull-through)", N(W)},
+                 {"Z′ (through " + fmt::format("{:.4g}", w_.cover) + " mm of cover)", N(Z)},
+                 {"C_D", at.leaning ? "1.6" : "0.9"}},
+                fmt::format("{:.0f} % used", 100 * u),
+                "S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
+                {fmt::format("{} screw, stud G {:.2f}, {:.0f} mm thread in the stud", s.label, w_.studG,
+                             thread_),
+                 "the wall cover is a gap: it carries no shear"}};
+        });
     }
 
     void anchorCheck() {
@@ -440,17 +531,19 @@ class Judge {
             }
         }
         Check& c = add("anchors", board ? "Hollow-wall anchors" : "Wall anchors", worst, 1, "");
-        c.working = {
-            "u = T/T_a + V/V_a",
-            {{"anchor", anchor.name + ", " + anchor.size},
-             {"T", N(wT)},
-             {"V", N(wV)},
-             {"T_a", N(Ta) + (board ? " (at most 135 N in 12.7 mm gypsum, verify)" : "")},
-             {"V_a", N(Va) + (board ? " (at most 270 N, verify)" : "")}},
-            fmt::format("{:.2f}", worst),
-            "S10.7; " + anchor.source,
-            {"low end of the range typical of this kind of anchor: the package's own figure is better",
-             fmt::format("set as its package says; each gives {:.0f} N/mm", slack())}};
+        explain(c, [&] {
+            return Working{
+                "u = T/T_a + V/V_a",
+                {{"anchor", anchor.name + ", " + anchor.size},
+                 {"T", N(wT)},
+                 {"V", N(wV)},
+                 {"T_a", N(Ta) + (board ? " (at most 135 N in 12.7 mm gypsum, verify)" : "")},
+                 {"V_a", N(Va) + (board ? " (at most 270 N, verify)" : "")}},
+                fmt::format("{:.2f}", worst),
+                "S10.7; " + anchor.source,
+                {"low end of the range typical of this kind of anchor: the package's own figure is better",
+                 fmt::format("set as its package says; each gives {:.0f} N/mm", slack())}};
+        });
         if (board)
             c.cautions.push_back(
                 "Pull in plasterboard creeps, and one loose anchor loads its neighbours: a stud "
@@ -572,19 +665,21 @@ class Judge {
         c.demand = R;
         c.capacity = u > 0 ? R / u : 1;
         c.unit = "N";
-        c.working = {f.formula,
-                     {{"share of the length", mm(f.share)},
-                      {"M", Nm(f.M)},
-                      {"half the joint's width z", mm(f.edge / 2)},
-                      {"T", N(f.T)},
-                      {"V", N(f.V)},
-                      {"screw or dowel W′, Z′", N(W) + ", " + N(Z)},
-                      {"glue", N(glue)},
-                      {"C_D", f.leaning ? "1.6" : "0.9"}},
-                     fmt::format("{:.0f} % used, taken by the {}", 100 * u, by),
-                     "S9.1 rule for ledge joints, S10.8",
-                     {"fastener and glue are not added: the better of the two counts",
-                      fmt::format("a hand presses on {:.0f} mm of the joint", carriedHere)}};
+        explain(c, [&] {
+            return Working{f.formula,
+                           {{"share of the length", mm(f.share)},
+                            {"M", Nm(f.M)},
+                            {"half the joint's width z", mm(f.edge / 2)},
+                            {"T", N(f.T)},
+                            {"V", N(f.V)},
+                            {"screw or dowel W′, Z′", N(W) + ", " + N(Z)},
+                            {"glue", N(glue)},
+                            {"C_D", f.leaning ? "1.6" : "0.9"}},
+                           fmt::format("{:.0f} % used, taken by the {}", 100 * u, by),
+                           "S9.1 rule for ledge joints, S10.8",
+                           {"fastener and glue are not added: the better of the two counts",
+                            fmt::format("a hand presses on {:.0f} mm of the joint", carriedHere)}};
+        });
         if (!f.assumed.empty())
             c.working.assumed.push_back(f.assumed);
         return c;
@@ -615,13 +710,15 @@ class Judge {
         v_.droopLong = v_.droopNow * (1 + 2 * solidWoodCreep);
         Check& c = add("droop", "Front edge droop in years", v_.droopLong, depth_ / 100, "mm");
         c.looks = true;
-        c.working = {"drop = D × 1.5 M/(K_ax Σz²) × (1 + 2 k_def)",
-                     {{"D", mm(depth_)},
-                      {"K_ax", fmt::format("{:.0f} N/mm", k)},
-                      {"now", fmt::format("{:.2f} mm", v_.droopNow)}},
-                     fmt::format("{:.2f} mm of {:.2f} mm", v_.droopLong, depth_ / 100),
-                     "S9.3, S6 (D/100); K_ax from product approvals (verify)",
-                     {}};
+        explain(c, [&] {
+            return Working{"drop = D × 1.5 M/(K_ax Σz²) × (1 + 2 k_def)",
+                           {{"D", mm(depth_)},
+                            {"K_ax", fmt::format("{:.0f} N/mm", k)},
+                            {"now", fmt::format("{:.2f} mm", v_.droopNow)}},
+                           fmt::format("{:.2f} mm of {:.2f} mm", v_.droopLong, depth_ / 100),
+                           "S9.3, S6 (D/100); K_ax from product approvals (verify)",
+                           {}};
+        });
     }
 
     struct Hand {
@@ -630,7 +727,9 @@ class Judge {
     };
     const RailPiece& p_;
     const RailWall& w_;
+    StaticsCache& cache_;
     double factor_ = 1;
+    bool quiet_ = false;
     RailVerdict v_;
     double L_ = 0, depth_ = 0, yContents_ = 0, thread_ = 0;
     std::vector<double> rows_;
@@ -688,7 +787,8 @@ std::vector<double> anchorPlaces(double left, double right) {
 }
 
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option, double factor) {
-    return Judge(piece, wall, option, factor).run();
+    StaticsCache cache(piece);
+    return Judge(piece, wall, option, cache, factor, false).run();
 }
 
 namespace {
@@ -740,6 +840,7 @@ void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) 
     if (!v.feasible)
         return;
     const RailPiece p = loaded(piece);
+    StaticsCache cache(p);
     const double planned = contentsMass(p.load, p.assembly->length);
     const auto usedBy = [&](const RailVerdict& r) {
         Used u;
@@ -760,7 +861,9 @@ void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) 
         }
         return u;
     };
-    const auto used = [&](double factor) { return usedBy(judgeRail(p, wall, v.option, factor)); };
+    const auto used = [&](double factor) {
+        return usedBy(Judge(p, wall, v.option, cache, factor, true).run());
+    };
     const bool asPlanned = contentsMass(piece.load, piece.assembly->length) > 0;
     const Used now = asPlanned ? usedBy(v) : used(1);
     const double all = multipleAtLimit([&](double f) { return used(f).all; }, now.all);
@@ -777,8 +880,9 @@ void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) 
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
                                   bool metric) {
     std::vector<RailVerdict> out;
+    StaticsCache cache(piece);
     for (const auto& o : railOptions(catalog, metric, wall.kind))
-        out.push_back(judgeRail(piece, wall, o));
+        out.push_back(Judge(piece, wall, o, cache, 1, false).run());
     // A stud always comes before an anchor that holds as well; among screws the lightest that holds.
     const auto rank = [](const RailVerdict& v) {
         const int order[] = {0, 1, 3, 2}; // holds, tight, fails, unknown
