@@ -101,6 +101,8 @@ void Perch::show(const Project& project, const Plan& plan, const QString& curren
     entries_.clear();
     current_ = current;
     QStringList words;
+    std::string room;
+    int top = 2;
     for (const auto& piece : project.pieces) {
         const PiecePlan* pp = plan.find(piece.id);
         if (!pp)
@@ -116,19 +118,25 @@ void Perch::show(const Project& project, const Plan& plan, const QString& curren
                               QString::fromStdString(formatDecimal(h->verdict.reserve, 1, project.style)))
                         : tr("not held");
         if (const Wall* w = project.findWall(piece.wall); w && project.rooms.size() > 1)
-            if (const Room* r = project.findRoom(w->room))
-                e.room = QString::fromStdString(r->name);
+            if (const Room* r = project.findRoom(w->room); r && r->id != room) {
+                room = r->id;
+                e.header = QString::fromStdString(r->name);
+                top += 18;
+            }
+        e.top = top;
+        top += 104;
         e.drawing = thumbnail(project, *pp);
         words << e.name + ": " + e.verdict;
         entries_.push_back(std::move(e));
     }
     setAccessibleDescription(words.join("; "));
-    setMinimumHeight(std::max(60, static_cast<int>(entries_.size()) * 104 + 4));
+    setMinimumHeight(std::max(60, top + 2));
     update();
 }
 
 QRect Perch::pieceRect(int i) const {
-    return {6, 2 + i * 104, width() - 12, 98};
+    const auto k = static_cast<std::size_t>(i);
+    return {6, k < entries_.size() ? entries_[k].top : 2 + i * 104, width() - 12, 98};
 }
 
 void Perch::paintEvent(QPaintEvent*) {
@@ -153,11 +161,10 @@ void Perch::paintEvent(QPaintEvent*) {
         p.setFont(uiFont(11));
         p.drawText(QRectF(r.left() + 31, r.bottom() - 23, r.width() - 36, 16),
                    Qt::AlignLeft | Qt::AlignVCenter, e.verdict);
-        const double used = p.fontMetrics().horizontalAdvance(e.verdict) + 40;
-        p.drawText(
-            QRectF(r.left() + used, r.bottom() - 23, r.width() - used - 10, 16),
-            Qt::AlignRight | Qt::AlignVCenter,
-            p.fontMetrics().elidedText(e.room, Qt::ElideRight, static_cast<int>(r.width() - used) - 10));
+        if (!e.header.isEmpty())
+            p.drawText(QRectF(r.left() + 2, r.top() - 18, r.width() - 4, 16),
+                       Qt::AlignLeft | Qt::AlignVCenter,
+                       p.fontMetrics().elidedText(e.header, Qt::ElideRight, static_cast<int>(r.width()) - 4));
     }
 }
 

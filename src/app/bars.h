@@ -47,7 +47,8 @@ class Perch : public QWidget {
 
   private:
     struct Entry {
-        QString id, name, verdict, room;
+        QString id, name, verdict, header; ///< header: the room, above its first piece
+        int top = 0;
         Status status = Status::unknown;
         Drawing drawing;
     };
