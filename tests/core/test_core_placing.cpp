@@ -309,7 +309,7 @@ class TestPlacing : public QObject {
         QTest::addColumn<bool>("sure");
         QTest::newRow("brick") << "solid_brick" << true;
         QTest::newRow("concrete") << "concrete" << true;
-        QTest::newRow("hollow block") << "hollow_block" << true;
+        QTest::newRow("hollow block") << "hollow_block" << false; // a hand on the edge pulls too hard
         QTest::newRow("aerated block") << "aerated_block" << false;
     }
     void masonryIsHeldByPlugs() {
