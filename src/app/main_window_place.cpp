@@ -21,8 +21,10 @@ QString words(const std::string& s) {
 /// The list of walls; the one in view stays, else the piece's, else the newest.
 void MainWindow::fillWalls() {
     const Project& p = doc_->project();
-    const bool grown = walls_->count() > 0 && static_cast<int>(p.walls.size()) > walls_->count();
-    if (grown && !p.walls.empty() && walls_->findData(words(p.walls.back().id)) < 0)
+    // A wall that was just added comes into view; a file that was opened does not count as adding.
+    const bool grown =
+        doc_->canUndo() && walls_->count() > 0 && static_cast<int>(p.walls.size()) == walls_->count() + 1;
+    if (grown && walls_->findData(words(p.walls.back().id)) < 0)
         wall_ = words(p.walls.back().id);
     if (!p.findWall(wall_.toStdString())) {
         const Piece* piece = p.findPiece(piece_.toStdString());

@@ -57,9 +57,13 @@ std::vector<Edit> arrangeEdits(const Project& project, const Plan& plan, const s
                                const std::vector<std::string>& pieces, const std::string& chosen) {
     const Wall* w = project.findWall(wall);
     Row row;
-    for (const auto& p : plan.placedOn(project, wall))
+    for (const auto& p : plan.placedOn(project, wall)) {
+        const Piece* piece = project.findPiece(p.id);
+        if (!piece || piece->place.follow.how != FollowHow::none)
+            continue; // its place follows from another's
         if (pieces.empty() || std::find(pieces.begin(), pieces.end(), p.id) != pieces.end())
             row.push_back(p);
+    }
     if (!w || row.size() < 2)
         return {};
     // What the others line up with is the piece in hand, or the first.
