@@ -553,6 +553,8 @@ void MainWindow::refresh() {
                 fieldsOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_, wall_.toStdString()),
                 doc_->plan().findings, piece_, wall_);
         }
+        if (station_ == Station::place && mode_ == PlaceMode::practice)
+            strip_->hide(); // it is about another wall
         refreshBench(p, doc_->plan());
     }
     if (doc_->journalWaits() && !doc_->modified() && !doc_->canUndo() && banner_->layout() == nullptr) {
@@ -653,7 +655,8 @@ void MainWindow::refreshBench(const Project& p, const Plan& plan) {
     title_->setText(tr(stationName(station_)));
     QString sub = piece ? words(piece->name) : QString();
     if (station_ == Station::place && wall)
-        sub = tr("%1 wide").arg(words(formatLength(wall->width, p.style)));
+        sub = mode_ == PlaceMode::practice ? tr("a wall nobody has seen")
+                                           : tr("%1 wide").arg(words(formatLength(wall->width, p.style)));
     if (const PiecePlan* pp = plan.find(piece_.toStdString()); station_ == Station::hold && pp && pp->hold())
         sub = words(pp->hold()->option.name);
     subtitle_->setText(sub);
@@ -745,7 +748,13 @@ void MainWindow::openFinder() {
             const auto s = static_cast<Station>(i);
             for (const auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s,
                                           wall_.toStdString()))
-                if (f.kind != FieldKind::heading && f.kind != FieldKind::action && f.kind != FieldKind::file)
+                if (f.kind == FieldKind::action)
+                    entries.push_back({words(f.label), tr(stationName(s)), [this, s, f] {
+                                           goTo(s);
+                                           if (const auto edit = f.set(""))
+                                               doc_->apply(*edit);
+                                       }});
+                else if (f.kind != FieldKind::heading && f.kind != FieldKind::file)
                     entries.push_back({words(f.label), tr(stationName(s)), [this, s, id = words(f.id)] {
                                            goTo(s);
                                            notes_->focusField(id);

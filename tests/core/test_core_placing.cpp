@@ -74,6 +74,16 @@ class TestPlacing : public QObject {
         QVERIFY(test::finding(plan, "odd_signal"));
         QVERIFY(test::finding(plan, "cord"));
     }
+    void thePlanFileSaysWhereThingsHang() {
+        Project p = demo();
+        p.findWall("fire-wall")->obstacles.push_back(test::hangs("outlet", 1500_mm, 300_mm));
+        const auto j = planJson(p, test::planOf(p));
+        const auto& place = j.at("pieces")[3].at("place");
+        QCOMPARE(place.at("wall").get<std::string>(), std::string("fire-wall"));
+        QCOMPARE(place.at("studs_mm").size(), std::size_t(3));
+        QCOMPARE(place.at("barred")[0].at("stud_mm").get<double>(), 1500.0);
+        QVERIFY(place.at("heights").size() >= 3);
+    }
     void anEarlierPlanChangesNothing() {
         Project p = demo();
         const Plan first = test::planOf(p);
@@ -374,7 +384,15 @@ class TestPlacing : public QObject {
         QVERIFY(use(open) < use(closed)); // no gap between rail and stud
         QVERIFY(open.pieces.front().marks.front().depth < closed.pieces.front().marks.front().depth);
         QVERIFY(test::finding(open, "opening_planned"));
+        const auto step = [](const Plan& q, const char* title) {
+            const auto& steps = q.pieces.front().steps;
+            return std::any_of(steps.begin(), steps.end(),
+                               [&](const BuildStep& s) { return s.title == title; });
+        };
+        QVERIFY(step(open, "Cut the wall cover open") && step(open, "Make the wall good"));
         QVERIFY(cured(p, "opening_planned"));
+        p.walls.front().openings.front().cut = true;
+        QVERIFY(!step(test::planOf(p), "Cut the wall cover open"));
     }
     void anOpeningThatCameOutWrongIsJudgedAnew() {
         Project p = test::fresh();

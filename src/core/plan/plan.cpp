@@ -1,5 +1,6 @@
 #include "plan/plan.h"
 
+#include "build/opening_steps.h"
 #include "cutting/solve.h"
 #include "plan/findings.h"
 #include "project/placing.h"
@@ -266,6 +267,9 @@ class Planner {
         in.wallScrew = hold ? hold->option.screw : nullptr;
         in.wallScrewLength = hold ? hold->screwLength : 0;
         pp.steps = buildSteps(in, catalog_);
+        for (auto& s :
+             openingSteps(piece.id, wall, pp.left, pp.right(), pp.bottom, pp.top(), project_.style, catalog_))
+            pp.steps.push_back(std::move(s));
         if (!hold || !hold->feasible)
             return;
         MarkInput mi;

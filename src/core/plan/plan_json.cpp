@@ -81,11 +81,33 @@ json supportJson(const RailVerdict& s, bool chosen) {
             {"cost", num(s.cost)},
             {"screw_length_mm", num(s.screwLength)}};
 }
+/// Where it hangs, the studs it uses, those it must leave alone and why, the heights it was measured against.
+json placeJson(const Project& project, const PiecePlan& pp) {
+    const Piece* piece = project.findPiece(pp.id);
+    json out{{"wall", piece ? piece->wall : ""},
+             {"left_mm", num(pp.left.mm())},
+             {"bottom_mm", num(pp.bottom.mm())}};
+    out["cover_mm"] = num(pp.cover.mm());
+    for (const char* list : {"studs_mm", "barred", "heights"})
+        out[list] = json::array();
+    for (Length x : pp.studs)
+        out["studs_mm"].push_back(num((pp.left + x).mm()));
+    for (const auto& b : pp.barred)
+        out["barred"].push_back({{"stud_mm", num((pp.left + b.x).mm())}, {"why", b.zone.why}});
+    for (const auto& h : pp.heights)
+        out["heights"].push_back({{"what", h.what},
+                                  {"top_from_mm", num(h.low.mm())},
+                                  {"top_to_mm", num(h.high.mm())},
+                                  {"why", h.why},
+                                  {"source", h.source}});
+    return out;
+}
 json pieceJson(const Project& project, const PiecePlan& pp) {
     const Piece* piece = project.findPiece(pp.id);
     json out{{"id", pp.id}, {"name", piece ? piece->name : pp.id}, {"kind", piece ? kindOf(*piece) : ""}};
     out["mass_kg"] = num(pp.mass);
     out["contents_kg"] = num(pp.contents);
+    out["place"] = placeJson(project, pp);
     for (const char* list : {"parts", "joints", "checks", "supports", "steps"})
         out[list] = json::array();
     for (const auto& p : pp.assembly().parts)
