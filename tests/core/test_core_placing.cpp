@@ -349,7 +349,8 @@ class TestPlacing : public QObject {
         w.bandsTraced = true;
         const Length middle = test::planOf(p).pieces.front().marks.front().fromWallLeft;
         w.obstacles = {test::hangs("outlet", middle, 300_mm)};
-        for (const auto& m : test::planOf(p).pieces.front().marks)
+        const Plan aside = test::planOf(p);
+        for (const auto& m : aside.pieces.front().marks)
             QVERIFY(abs(m.fromWallLeft - middle) >= 75_mm);
     }
     void steelStudsTakeTheirOwnFixings() {

@@ -263,6 +263,118 @@ class TestProject : public QObject {
         piece.place.x = 123_mm;
         QCOMPARE(pieceLeft(p, piece), 123_mm);
     }
+
+    /// Every key the program writes is described in the schema.
+    void theSchemaKnowsEveryKey() {
+        using nlohmann::json;
+        const json schema = json::parse(test::textOf(test::sourcePath("docs/project.schema.json")));
+        const std::function<void(const json&, const json&, const std::string&)> walk =
+            [&](const json& value, const json& rule, const std::string& place) {
+                if (value.is_object()) {
+                    const json& alternatives = rule.contains("anyOf") ? rule.at("anyOf").back() : rule;
+                    QVERIFY2(alternatives.contains("properties"), place.c_str());
+                    for (const auto& [key, v] : value.items()) {
+                        QVERIFY2(alternatives.at("properties").contains(key), (place + "." + key).c_str());
+                        walk(v, alternatives.at("properties").at(key), place + "." + key);
+                    }
+                } else if (value.is_array()) {
+                    for (const auto& v : value)
+                        if (rule.contains("items"))
+                            walk(v, rule.at("items"), place + "[]");
+                } else if (rule.contains("enum")) {
+                    const auto& allowed = rule.at("enum");
+                    QVERIFY2(std::find(allowed.begin(), allowed.end(), value) != allowed.end(),
+                             (place + " " + value.dump()).c_str());
+                }
+            };
+        const auto project = loadProject(test::sourcePath("demo/harbour-lane.owl"));
+        QVERIFY(project.has_value());
+        walk(json::parse(projectJson(*project).dump()), schema, "project");
+    }
+    void versionOneIsBroughtUp() {
+        const Project p = test::hall();
+        QCOMPARE(p.rooms.size(), std::size_t(1));
+        QCOMPARE(p.rooms.front().name, std::string("Hall"));
+        QCOMPARE(p.walls.front().room, p.rooms.front().id);
+        QCOMPARE(p.walls.front().studs.size(), std::size_t(8));
+        const Obstacle& outlet = p.walls.front().obstacles.front();
+        QCOMPARE(outlet.centreX(), 2880_mm); // version 1 gave its middle
+        QCOMPARE(outlet.centreZ(), 300_mm);
+        // Untouched it keeps its bytes; once changed it is written as version 2, unknown keys and all.
+        QCOMPARE(writeProject(p), test::textOf(test::sourcePath("tests/data/projects/version-1.owl")));
+        Project q = p;
+        q.walls.front().walkway = true;
+        const auto j = nlohmann::json::parse(writeProject(q));
+        QCOMPARE(j.at("version").get<int>(), 2);
+        QVERIFY(!j.at("walls")[0].contains("outlets"));
+        QVERIFY(*readProject(j.dump(), "x") == q);
+    }
+    void roomsOfVersionOneGetIdsOfTheirOwn() {
+        auto j = nlohmann::ordered_json::parse(
+            test::textOf(test::sourcePath("tests/data/projects/version-1.owl")));
+        auto second = j["walls"][0];
+        second["id"] = "w2";
+        second["room"] = "Hall!"; // another name, the same letters
+        j["walls"].push_back(second);
+        second["id"] = "w3";
+        second["room"] = "Hall";
+        j["walls"].push_back(second);
+        const auto p = readProject(j.dump(), "x");
+        QVERIFY2(p.has_value(), p ? "" : p.error().c_str());
+        QCOMPARE(p->rooms.size(), std::size_t(2));
+        QCOMPARE(p->walls[2].room, p->walls[0].room);
+        QVERIFY(p->walls[1].room != p->walls[0].room);
+    }
+    void badPlacesOfVersionTwoGetASentence_data() {
+        QTest::addColumn<QString>("path");
+        QTest::addColumn<QString>("value");
+        QTest::addColumn<QString>("says");
+        const auto row = [](const char* name, const char* path, const char* value, const char* says) {
+            QTest::newRow(name) << path << value << says;
+        };
+        row("an unknown thing", "/walls/0/obstacles/0/kind", "\"moose\"",
+            "walls[0].obstacles[0].kind: \"moose\"");
+        row("runs nowhere", "/walls/0/obstacles/0/runs", "\"round\"", "it can be usual");
+        row("studs as words", "/walls/0/studs", "[\"far\"]", "walls[0].studs[0].x");
+        row("more than sure", "/walls/0/studs/0/confidence", "3", "outside 0 to 1");
+        row("a corner of nothing", "/corners/0/left", "\"attic\"",
+            "corners[0].left: there is no wall \"attic\"");
+        row("an angle in words", "/corners/0/angle", "\"square\"", "corners[0].angle");
+        row("an alcove of nothing", "/alcoves/0/back", "\"attic\"", "alcoves[0].back");
+        row("an alcove without width", "/alcoves/0/width_front", "0", "alcoves[0].width_front");
+        row("readings that are none", "/walls/0/scan/readings", "\"12 x 14\"",
+            "walls[0].scan.readings: its number 2");
+        row("readings as a list", "/walls/0/scan/readings", "[1,2]", "numbers in one text");
+        row("a user unheard of", "/walls/0/user", "\"giant\"", "walls[0].user");
+        row("a way to follow", "/pieces/0/place/follow/how", "\"orbit\"",
+            "it can be none, mirror, above, beside");
+        row("a ceiling in the cellar", "/walls/0/ceiling", "[{\"x\":0,\"z\":-5}]", "walls[0].ceiling[0].z");
+    }
+    void badPlacesOfVersionTwoGetASentence() {
+        QFETCH(QString, path);
+        QFETCH(QString, value);
+        QFETCH(QString, says);
+        auto j = nlohmann::ordered_json::parse(test::textOf(test::sourcePath("demo/harbour-lane.owl")));
+        j[nlohmann::ordered_json::json_pointer(path.toStdString())] =
+            nlohmann::ordered_json::parse(value.toStdString());
+        const auto p = readProject(j.dump(), "f.owl");
+        QVERIFY(!p.has_value());
+        QVERIFY2(test::words(p.error()).contains(says) && p.error().starts_with("f.owl"), p.error().c_str());
+    }
+    void impossiblePlacesAreReadAndTold() {
+        auto j = nlohmann::ordered_json::parse(test::textOf(test::sourcePath("demo/harbour-lane.owl")));
+        j["walls"][0]["studs"] = {900, 400, 402, -30, 99.5, 9000};
+        j["corners"][0]["angle"] = 360;
+        j["corners"][1]["left"] = "hall-north";
+        j["walls"][0]["obstacles"][0]["x"] = 20000;
+        const auto p = readProject(j.dump(), "f.owl");
+        QVERIFY2(p.has_value(), p ? "" : p.error().c_str());
+        const Plan plan = test::planOf(*p);
+        for (const char* id : {"studs_out_of_order", "studs_overlap", "stud_outside", "corner_angle",
+                               "corner_taken", "obstacle_outside"})
+            QVERIFY2(test::finding(plan, id), id);
+        QVERIFY(plan.pieces.size() == 4 && plan.find("ledge-4")->hold()->feasible);
+    }
 };
 
 QTEST_APPLESS_MAIN(TestProject)

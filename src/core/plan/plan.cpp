@@ -32,7 +32,7 @@ class Planner {
         hours();
         for (std::size_t i = 0; i < project_.pieces.size(); ++i)
             findAboutPiece(project_, plan_, project_.pieces[i], plan_.pieces[i], plan_.findings);
-        findAboutWalls(project_, plan_, catalog_, plan_.findings);
+        findAboutWalls(project_, catalog_, plan_.findings);
         findAboutProject(project_, plan_, plan_.findings);
         sortFindings(plan_.findings);
         return std::move(plan_);

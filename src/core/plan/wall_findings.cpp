@@ -13,8 +13,8 @@ namespace {
 
 class WallFindings {
   public:
-    WallFindings(const Project& project, const Plan& plan, const Catalog& catalog, std::vector<Finding>& out)
-        : project_(project), plan_(plan), catalog_(catalog), out_(out) {}
+    WallFindings(const Project& project, const Catalog& catalog, std::vector<Finding>& out)
+        : project_(project), catalog_(catalog), out_(out) {}
 
     void run() {
         for (const auto& w : project_.walls) {
@@ -265,16 +265,14 @@ class WallFindings {
     }
 
     const Project& project_;
-    const Plan& plan_;
     const Catalog& catalog_;
     std::vector<Finding>& out_;
 };
 
 } // namespace
 
-void findAboutWalls(const Project& project, const Plan& plan, const Catalog& catalog,
-                    std::vector<Finding>& out) {
-    WallFindings(project, plan, catalog, out).run();
+void findAboutWalls(const Project& project, const Catalog& catalog, std::vector<Finding>& out) {
+    WallFindings(project, catalog, out).run();
 }
 
 } // namespace owl

@@ -651,7 +651,9 @@ class Judge {
         const double tongue =
             p_.joint->how == Joinery::tongueGroove ? 16 : 0; // mm: both cheeks of an 8 mm tongue
         const double glue = 0.5 * wood.Fv * f.share * (f.edge * f.face + tongue);
-        const auto [W, Z] = fastenerCapacity(f);
+        const auto fastener = fastenerCapacity(f);
+        const double W = fastener.first;
+        const double Z = fastener.second;
         const double R = std::hypot(f.T, f.V);
         double u = W > 0 && Z > 0 ? combined(f.T, f.V, W, Z).utilisation : INFINITY;
         std::string by = p_.joint->how == Joinery::dowels ? "dowels alone" : "screws alone";
