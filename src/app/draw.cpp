@@ -259,7 +259,7 @@ class Painter {
             p_.save();
             p_.translate(at);
             p_.rotate(-90);
-            rimmed(QPointF(shift, m.ascent() / 2 - 1), words);
+            rimmed(QPointF(shift, m.ascent() / 2 - 1), words, true); // they often stand on narrow boards
             p_.restore();
             return;
         }
@@ -284,12 +284,16 @@ class Painter {
     }
 
     /// The same on the screen, where a drag must keep up: shifted words, whose glyphs are cached.
-    void rimmed(const QPointF& base, const QString& words) {
+    void rimmed(const QPointF& base, const QString& words, bool strong = false) {
         const QColor ink = p_.pen().color();
         QColor rim = t_.surface;
-        rim.setAlpha(170);
+        rim.setAlpha(strong ? 230 : 170);
         p_.setPen(rim);
-        for (const QPointF by : {QPointF(-1, -0.6), QPointF(1, 0.6)})
+        const std::vector<QPointF> shifts =
+            strong ? std::vector<QPointF>{{-1, -1},  {1, 1},   {-1, 1},   {1, -1},
+                                          {-1.6, 0}, {1.6, 0}, {0, -1.6}, {0, 1.6}}
+                   : std::vector<QPointF>{{-1, -0.6}, {1, 0.6}};
+        for (const QPointF by : shifts)
             p_.drawText(base + by * 1.2 * k_, words);
         p_.setPen(ink);
         p_.drawText(base, words);

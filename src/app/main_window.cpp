@@ -551,7 +551,7 @@ void MainWindow::refresh() {
                                  wall_.toStdString()));
             notes_->show(
                 fieldsOf(p, doc_->plan(), catalog(), piece_.toStdString(), station_, wall_.toStdString()),
-                doc_->plan().findings, piece_, wall_);
+                findingsHere(), piece_, wall_);
         }
         if (station_ == Station::place && mode_ == PlaceMode::practice)
             strip_->hide(); // it is about another wall
@@ -579,6 +579,21 @@ void MainWindow::refresh() {
         });
         banner_->show();
     }
+}
+
+/// What blocks or warns is told everywhere, with the station's own first; a mere note only where it belongs.
+std::vector<Finding> MainWindow::findingsHere() const {
+    const std::string here = QString(stationName(station_)).toLower().toStdString();
+    std::vector<Finding> out;
+    for (const auto& f : doc_->plan().findings)
+        // A wall's own matters belong to Place, and to Hang, where one stands before it.
+        if (f.station == here ||
+            (f.piece.empty() && !f.wall.empty() ? here == "hang" : f.severity != Severity::notes))
+            out.push_back(f);
+    std::stable_sort(out.begin(), out.end(), [&](const Finding& a, const Finding& b) {
+        return std::pair(a.severity, a.station != here) < std::pair(b.severity, b.station != here);
+    });
+    return out;
 }
 
 std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) const {

@@ -58,6 +58,7 @@ class MainWindow : public QMainWindow {
     void refresh();
     void refreshBench(const Project& project, const Plan& plan);
     [[nodiscard]] std::vector<Panel> panelsFor(const Project& project, const Plan& plan) const;
+    [[nodiscard]] std::vector<Finding> findingsHere() const;
     void choosePiece(const QString& id);
     std::optional<QString> typed(const QString& field, const QString& text);
     void dragged(const QString& id, Point from, Point now, int phase, double mmPerPixel);

@@ -1,4 +1,5 @@
-// Any bytes are a trace or a sentence; a trace gives studs in order with confidences, and comes back from its file.
+// Any bytes are a trace or a sentence; a trace gives studs in order with confidences, and comes back from its
+// file.
 #include "scan/simulator.h"
 #include "scan/stud_estimator.h"
 

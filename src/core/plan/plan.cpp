@@ -47,6 +47,7 @@ class Planner {
         const Species* wood = catalog_.findSpecies(params.species);
         PiecePlan pp;
         pp.id = piece.id;
+        pp.name = piece.name.empty() ? piece.id : piece.name;
         pp.left = pieceLeft(project_, piece);
         pp.bottom = pieceBottom(project_, piece);
         if (!wall || !wood) { // a document that was read cannot have this; an edit in memory might
@@ -352,7 +353,10 @@ class Planner {
             if (needed.contains({s.species, s.thickness.nm()}))
                 job.stock.push_back({s.id, s.species, s.thickness, false, s.length, s.width,
                                      std::llround(s.price * 1e6), s.available});
-        if (earlier_ && earlier_->plan.cutJob == job && earlier_->plan.pieces.size() == plan_.pieces.size()) {
+        const auto sameName = [](const PiecePlan& a, const PiecePlan& b) { return a.name == b.name; };
+        if (earlier_ && earlier_->plan.cutJob == job &&
+            std::equal(plan_.pieces.begin(), plan_.pieces.end(), earlier_->plan.pieces.begin(),
+                       earlier_->plan.pieces.end(), sameName)) {
             plan_.cut = earlier_->plan.cut;
             plan_.sequence = earlier_->plan.sequence;
             return;
@@ -502,7 +506,7 @@ std::string Plan::partName(const std::string& cutId) const {
     const Part* part = pp ? pp->assembly().find(cutId.substr(slash + 1)) : nullptr;
     if (!part)
         return cutId;
-    return pieces.size() > 1 ? fmt::format("{} ({})", part->name, pp->id) : part->name;
+    return pieces.size() > 1 ? fmt::format("{} ({})", part->name, pp->name) : part->name;
 }
 
 Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier) {

@@ -30,7 +30,7 @@ struct WallPlan {
 
 /// Everything derived for one piece.
 struct PiecePlan {
-    std::string id;
+    std::string id, name;
     LedgeResult made;                  ///< parts, joints, problems
     Length left, bottom;               ///< on its wall
     double mass = 0;                   ///< kg, its own
@@ -81,7 +81,7 @@ struct Plan {
     [[nodiscard]] std::vector<PlacedPiece> placedOn(const Project& project, const std::string& wall,
                                                     const std::string& except = {}) const;
     [[nodiscard]] bool blocked() const; ///< a finding blocks
-    /// Words for a part of the cut job: 'base (Hall ledge)'.
+    /// Words for a part of the cut job: 'base (Hall ledge)', or 'base' when there is only one piece.
     [[nodiscard]] std::string partName(const std::string& cutId) const;
 };
 
