@@ -1,5 +1,6 @@
 // Speed of what a person waits for. Run: build/release/bench/bench_core   (see bench/README.md for the
 // figures)
+#include "crowded.h"
 #include "cutting/solve.h"
 #include "drawing/views.h"
 #include "edit/fields.h"
@@ -15,9 +16,6 @@
 
 namespace {
 
-owl::Project demo() {
-    return owl::loadProject(std::string(OWL_SOURCE_DIR) + "/demo/harbour-lane.owl").value();
-}
 std::string text(const char* file) {
     std::ifstream in(std::string(OWL_SOURCE_DIR) + "/" + file);
     std::ostringstream out;
@@ -26,7 +24,7 @@ std::string text(const char* file) {
 }
 
 void planDemo(benchmark::State& state) {
-    const auto project = demo();
+    const auto project = demoProject();
     const auto shop = owl::shippedShop().value();
     for (auto _ : state)
         benchmark::DoNotOptimize(owl::plan(project, shop, owl::catalog()));
@@ -35,7 +33,7 @@ BENCHMARK(planDemo)->Unit(benchmark::kMillisecond);
 
 /// What one step of a drag costs the core: the piece moves a millimetre, all else stays.
 void planWhileDragging(benchmark::State& state) {
-    auto project = demo();
+    auto project = demoProject();
     const auto shop = owl::shippedShop().value();
     auto plan = owl::plan(project, shop, owl::catalog());
     int step = 0;
@@ -63,24 +61,8 @@ void estimatorSixMetres(benchmark::State& state) {
 }
 BENCHMARK(estimatorSixMetres)->Unit(benchmark::kMillisecond);
 
-/// A wall with forty things on it.
-owl::Project crowded() {
-    auto project = demo();
-    owl::Wall& wall = project.walls.front();
-    for (int i = 0; i < 40; ++i) {
-        owl::Obstacle o;
-        o.id = "thing-" + std::to_string(i);
-        o.kind = i % 3 ? "picture" : "outlet";
-        o.x = owl::Length::mm(60 + 85 * i);
-        o.z = owl::Length::mm(i % 2 ? 1900 : 260);
-        o.width = o.height = owl::Length::mm(70);
-        wall.obstacles.push_back(o);
-    }
-    return project;
-}
-
 void positionSearch(benchmark::State& state) {
-    const auto project = crowded();
+    const auto project = crowdedDemo();
     const auto plan = owl::plan(project, owl::shippedShop().value(), owl::catalog());
     for (auto _ : state)
         benchmark::DoNotOptimize(
@@ -89,7 +71,7 @@ void positionSearch(benchmark::State& state) {
 BENCHMARK(positionSearch)->Unit(benchmark::kMillisecond);
 
 void crowdedWallDrawing(benchmark::State& state) {
-    const auto project = crowded();
+    const auto project = crowdedDemo();
     const auto plan = owl::plan(project, owl::shippedShop().value(), owl::catalog());
     for (auto _ : state)
         benchmark::DoNotOptimize(owl::wallView(project, plan, "ledge-1", {}));
@@ -97,7 +79,7 @@ void crowdedWallDrawing(benchmark::State& state) {
 BENCHMARK(crowdedWallDrawing)->Unit(benchmark::kMillisecond);
 
 void wallDrawing(benchmark::State& state) {
-    const auto project = demo();
+    const auto project = demoProject();
     const auto plan = owl::plan(project, owl::shippedShop().value(), owl::catalog());
     for (auto _ : state)
         benchmark::DoNotOptimize(owl::wallView(project, plan, "ledge-1", {}));
@@ -105,7 +87,7 @@ void wallDrawing(benchmark::State& state) {
 BENCHMARK(wallDrawing)->Unit(benchmark::kMillisecond);
 
 void firstLayoutDemo(benchmark::State& state) {
-    const auto job = owl::plan(demo(), owl::shippedShop().value(), owl::catalog()).cutJob;
+    const auto job = owl::plan(demoProject(), owl::shippedShop().value(), owl::catalog()).cutJob;
     for (auto _ : state)
         benchmark::DoNotOptimize(owl::solveCutJob(job));
 }

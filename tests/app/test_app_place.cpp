@@ -72,13 +72,7 @@ struct PlaceBench : Bench {
 class TestPlaceWindow : public QObject {
     Q_OBJECT
   private slots:
-    void initTestCase() {
-        QCoreApplication::setOrganizationName("upright-owl-test");
-        QCoreApplication::setApplicationName("upright-owl-test");
-        QSettings().clear();
-        setCurrentTheme(ThemeName::day);
-        qApp->setStyleSheet(currentTheme().styleSheet());
-    }
+    void initTestCase() { startWindowTests(); }
 
     void wallsAreChosenByNameAndByTheirPiece() {
         PlaceBench b;

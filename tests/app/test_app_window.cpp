@@ -21,13 +21,7 @@ using namespace owl::test;
 class TestWindow : public QObject {
     Q_OBJECT
   private slots:
-    void initTestCase() {
-        QCoreApplication::setOrganizationName("upright-owl-test");
-        QCoreApplication::setApplicationName("upright-owl-test");
-        QSettings().clear();
-        setCurrentTheme(ThemeName::day);
-        qApp->setStyleSheet(currentTheme().styleSheet());
-    }
+    void initTestCase() { startWindowTests(); }
 
     void everyStationAnswersForTheLedge_data() {
         QTest::addColumn<int>("station");

@@ -8,6 +8,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QSettings>
 #include <QTableWidget>
 
 namespace owl::test {
@@ -71,5 +72,14 @@ struct Bench {
     QString nextFile, asked;
     int nextChoice = 1;
 };
+
+/// Settings of its own, the day theme: what every window test starts from.
+inline void startWindowTests() {
+    QCoreApplication::setOrganizationName("upright-owl-test");
+    QCoreApplication::setApplicationName("upright-owl-test");
+    QSettings().clear();
+    setCurrentTheme(ThemeName::day);
+    qApp->setStyleSheet(currentTheme().styleSheet());
+}
 
 } // namespace owl::test

@@ -1,6 +1,7 @@
 #include "drawing/items.h"
 #include "drawing/obstacle_items.h"
 #include "drawing/views.h"
+#include "drawing/wall_dimensions.h"
 
 #include <algorithm>
 #include <array>
@@ -54,7 +55,8 @@ class WallPainter {
             if (p.wall == wall_->id)
                 drawPiece(p, *plan_.find(p.id));
         if (const PiecePlan* pp = plan_.find(current_); pp && piece)
-            options_.marks ? markDimensions(*pp) : dimensions(*piece, *pp);
+            options_.marks ? drawMarkDimensions(pen_, project_, *wall_, *pp)
+                           : drawPlaceDimensions(pen_, project_, plan_, *wall_, *piece, *pp);
         snapLines();
     }
 
@@ -420,98 +422,6 @@ class WallPainter {
             c.id = fmt::format("mark:{}:{}", pp.id, m.order);
             c.tip = m.what + " at " + formatLength(m.fromWallLeft, project_.style);
         }
-    }
-
-    void dimensions(const Piece& piece, const PiecePlan& pp) {
-        const double x0 = pp.left.mm();
-        const double x1 = x0 + pp.assembly().length.mm();
-        const double above = freeRung(piece, pp);
-        pen_.dimension({0, above}, {x0, above}, say(pp.left), "place.x");
-        pen_.dimension({x0, above}, {x1, above}, say(pp.assembly().length), "ledge.length");
-        pen_.dimension({x1, above}, {W_, above}, say(wall_->width - pp.left - pp.assembly().length),
-                       "place.right");
-        const double up = x0 > 300 ? x0 - 90 : x1 + 90;
-        pen_.dimension({up, H_}, {up, y(pp.bottom)}, say(pp.bottom), "place.z");
-        aboveFurniture(pp);
-        if (piece.place.anchor == Anchor::furnitureCentre && piece.place.follow.how == FollowHow::none) {
-            const double c = (x0 + x1) / 2;
-            auto& l = pen_.line({{c, y(pp.bottom) - pp.assembly().height.mm()}, {c, H_}}, Tone::accent, 1.2);
-            l.dashed = true;
-        }
-    }
-
-    /// A height for the row of dimensions that crosses no neighbour: above the things on the piece, or below
-    /// it.
-    [[nodiscard]] double freeRung(const Piece& piece, const PiecePlan& pp) const {
-        double above = y(pp.top()) - 70;
-        for (const auto& i : piece.load.items)
-            above = std::min(above, y(pp.bottom + pp.assembly().surfaceZ) - i.height.mm() - 60);
-        above = std::max(above, 60.0);
-        const auto taken = [&](double rung) {
-            const Length z = Length::mm(H_ - rung);
-            const auto others = plan_.placedOn(project_, wall_->id, piece.id);
-            return std::any_of(others.begin(), others.end(), [&](const PlacedPiece& o) {
-                return z > o.bottom - 70_mm && z < o.top() + 70_mm;
-            });
-        };
-        const double below = y(pp.bottom) + 80;
-        return taken(above) && !taken(below) ? below : above;
-    }
-
-    /// From what stands below it.
-    void aboveFurniture(const PiecePlan& pp) {
-        const Furniture* under = furnitureBelow(*wall_, pp.left, pp.right(), pp.bottom);
-        if (!under)
-            return;
-        const Length from = std::max(pp.left, under->x);
-        const Length to = std::min(pp.right(), under->right());
-        const double x = (from + (to - from) * 4 / 5).mm();
-        pen_.dimension({x, y(under->height)}, {x, y(pp.bottom)}, sayRound(pp.bottom - under->height),
-                       "place.above");
-    }
-
-    void markDimensions(const PiecePlan& pp) {
-        if (pp.marks.empty())
-            return;
-        std::vector<const WallMark*> row;
-        for (const auto& m : pp.marks)
-            if (m.fromFloor == pp.marks.front().fromFloor)
-                row.push_back(&m);
-        std::sort(row.begin(), row.end(),
-                  [](const WallMark* a, const WallMark* b) { return a->fromWallLeft < b->fromWallLeft; });
-        const double level = y(pp.marks.front().fromFloor);
-        auto& l = pen_.line({{0, level}, {W_, level}}, Tone::info, 1);
-        l.dashed = true;
-        auto& t =
-            pen_.text({W_, level}, "level line, " + say(pp.marks.front().fromFloor) + " up", Tone::info, 11);
-        t.align = Align::right;
-        t.dx = -6;
-        t.dy = -9;
-        double rung = level - 110;
-        double last = 0;
-        for (const auto* m : row) { // a chain from the corner: each hole from the one before and running
-            pen_.dimension({last, rung}, {m->fromWallLeft.mm(), rung},
-                           say(m->fromWallLeft - Length::mm(last)));
-            last = m->fromWallLeft.mm();
-            auto& n = pen_.text({last, rung}, say(m->fromWallLeft), Tone::text, 11);
-            n.dy = -16;
-            n.bold = true;
-            pen_.line({{last, rung}, {last, level}}, Tone::guide, 1);
-        }
-        // Running figures from the piece's own end, along one line below it.
-        const double foot = y(pp.bottom) + 110;
-        pen_.line({{pp.left.mm(), foot}, {row.back()->fromWallLeft.mm(), foot}}, Tone::dim, 1);
-        pen_.line({{pp.left.mm(), foot - 40}, {pp.left.mm(), foot + 40}}, Tone::dim, 1);
-        for (const auto* m : row) {
-            const double x = m->fromWallLeft.mm();
-            pen_.circle({x, foot}, 2.5, Tone::dim);
-            auto& n = pen_.text({x, foot}, say(m->fromPieceLeft), Tone::text, 13);
-            n.bold = true;
-            n.dy = 13;
-        }
-        auto& e = pen_.text({pp.left.mm(), foot}, "from the ledge's end", Tone::soft, 11);
-        e.align = Align::right;
-        e.dx = -8;
     }
 
     const Project& project_;

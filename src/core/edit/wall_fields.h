@@ -8,4 +8,8 @@ namespace owl {
 std::vector<Field> wallFields(const Project& project, const Plan& plan, const Catalog& catalog,
                               const std::string& piece, const std::string& wall);
 
+/// Only its corners and alcove.
+std::vector<Field> roomFields(const Project& project, const Plan& plan, const Catalog& catalog,
+                              const std::string& piece, const std::string& wall);
+
 } // namespace owl

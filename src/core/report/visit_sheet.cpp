@@ -85,7 +85,9 @@ class Sheet {
                   {"what it is made of", blank,
                    "knock; drill one hole in the baseboard's shadow and look at the dust"},
                   {"baseboard, height", blank, ""},
-                  {"corners square?", blank, "square 600 and 800 from the corner: 1000 across"}};
+                  {"corners square?", blank,
+                   metric() ? "600 and 800 from the corner: square when 1000 across"
+                            : "24 and 32 in from the corner: square when 40 in across"}};
     }
 
     void studs() {

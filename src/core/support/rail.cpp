@@ -2,6 +2,7 @@
 
 #include "strength/fastener.h"
 #include "strength/wall_mount.h"
+#include "support/rail_statics.h"
 
 #include <algorithm>
 #include <cmath>
@@ -26,104 +27,6 @@ std::string MPa(double v) {
 std::string Nm(double v) {
     return fmt::format("{:.3g} N m", v / 1000);
 }
-
-/// A railed piece on one set of supports, solved once for each load alone; everything else follows by adding
-/// multiples (the supports are linear: none of them lets go).
-struct Statics {
-    std::vector<double> x;
-    double spring = 0;   ///< N/mm, 0: rigid
-    std::string problem; ///< why it cannot be solved; empty: it is
-    SectionResult section;
-    BeamResult own, contents, lasting; ///< contents and what of them stays, as planned
-    std::vector<double> handX;
-    std::vector<BeamResult> hands; ///< the hand alone at each place
-};
-
-class StaticsMaker {
-  public:
-    StaticsMaker(const RailPiece& p, const std::vector<double>& x, double spring) : p_(p) {
-        s_.x = x;
-        s_.spring = spring;
-    }
-
-    Statics run() {
-        s_.section = sectionProperties(p_.section);
-        if (s_.section.EI <= 0) {
-            s_.problem = "the parts make no section that could bend";
-            return std::move(s_);
-        }
-        const double L = p_.assembly->length.mm();
-        const auto contents = contentsForces(p_.load, p_.assembly->length, 1);
-        if (p_.hand > 0) { // both ends, the middle, and midway between supports (S1.3)
-            s_.handX = {0, L / 2, L};
-            for (std::size_t i = 0; i + 1 < s_.x.size(); ++i)
-                s_.handX.push_back((s_.x[i] + s_.x[i + 1]) / 2);
-        }
-        nodes_ = s_.handX; // the same nodes in every case
-        for (const auto& l : contents.lines)
-            for (double x : {l.x0, l.x1})
-                nodes_.push_back(std::clamp(x, 0.0, L));
-        std::vector<LineLoad> lasting = contents.lines;
-        for (std::size_t i = 0; i < lasting.size(); ++i)
-            if (i < contents.sustained.size() && !contents.sustained[i])
-                lasting[i].w = 0;
-        solve({{0, L, p_.mass * gravity / L}}, {}, true, s_.own);
-        solve(contents.lines, {}, true, s_.contents);
-        solve(lasting, {}, true, s_.lasting);
-        for (double x : s_.handX)
-            solve({}, {{x, p_.hand}}, false, s_.hands.emplace_back());
-        return std::move(s_);
-    }
-
-  private:
-    void solve(std::vector<LineLoad> lines, std::vector<PointLoad> points, bool deflections,
-               BeamResult& into) {
-        if (!s_.problem.empty())
-            return;
-        Beam b;
-        b.length = p_.assembly->length.mm();
-        b.EI = s_.section.EI;
-        for (double x : s_.x) {
-            BeamSupport support;
-            support.x = x;
-            if (s_.spring > 0) {
-                support.type = BeamSupport::Type::spring;
-                support.k = s_.spring;
-            }
-            b.supports.push_back(support);
-        }
-        b.lines = std::move(lines);
-        b.points = std::move(points);
-        b.probes = nodes_;
-        b.deflections = deflections;
-        auto r = solveBeam(b);
-        if (r)
-            into = std::move(*r);
-        else
-            s_.problem = r.error();
-    }
-
-    const RailPiece& p_;
-    std::vector<double> nodes_;
-    Statics s_;
-};
-
-/// Screws of three sizes stand in the same studs: one solution serves them all, and every load that is tried.
-class StaticsCache {
-  public:
-    explicit StaticsCache(const RailPiece& p) : p_(p) {}
-    const Statics& of(const std::vector<double>& x, double spring) {
-        for (const auto& s : known_)
-            if (s->x == x && s->spring == spring)
-                return *s;
-        known_.push_back(std::make_unique<Statics>(StaticsMaker(p_, x, spring).run()));
-        return *known_.back();
-    }
-
-  private:
-    const RailPiece& p_;
-    std::vector<std::unique_ptr<Statics>> known_;
-};
 
 /// Response of the supports to one load.
 struct Response {
@@ -238,7 +141,7 @@ class Judge {
                                                         : 50;
     }
     bool solveAll() {
-        const Statics& s = cache_.of(v_.x, v_.option.kind == RailSupport::cover ? slack() : 0);
+        const RailStatics& s = cache_.of(v_.x, v_.option.kind == RailSupport::cover ? slack() : 0);
         if (!s.problem.empty()) {
             refuse(s.problem);
             return false;
@@ -266,7 +169,7 @@ class Judge {
     }
 
     /// v_long = v(all) + k_def v(lasting), point by point.
-    void sagCurves(const Statics& s) {
+    void sagCurves(const RailStatics& s) {
         for (std::size_t i = 0; i < s.own.curve.size(); ++i) {
             const auto [x, own] = s.own.curve[i];
             const double now = own + factor_ * s.contents.curve[i].second;
