@@ -119,9 +119,10 @@ int main(int argc, char** argv) {
     const QCommandLineOption shot("shot", "Write a picture of the window to FILE and end.", "FILE");
     const QCommandLineOption shots(
         "shots", "Write pictures of all stations, their names beginning with PREFIX, and end.", "PREFIX");
+    const QCommandLineOption size("size", "Size of the window for pictures, as 1024x700.", "SIZE");
     const QCommandLineOption empty("empty", "Begin with an empty project.");
     const QCommandLineOption dusk("dusk", "Begin in the dark theme.");
-    parser.addOptions({demo, book, visit, shot, shots, empty, dusk});
+    parser.addOptions({demo, book, visit, shot, shots, size, empty, dusk});
     parser.process(app);
 
     QSettings settings;
@@ -182,6 +183,8 @@ int main(int argc, char** argv) {
     }
     if (!pictures)
         window.restoreGeometry(settings.value("geometry").toByteArray());
+    if (const QStringList wh = parser.value(size).split('x'); wh.size() == 2)
+        window.resize(wh[0].toInt(), wh[1].toInt());
     window.show();
     if (pictures) {
         QApplication::processEvents();

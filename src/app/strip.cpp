@@ -97,6 +97,8 @@ const Edit* Strip::editOf(int row) const {
 bool Strip::eventFilter(QObject* o, QEvent* e) {
     if (o == table_->viewport() && e->type() == QEvent::Leave && onHover)
         onHover(nullptr);
+    if (o == table_->viewport() && e->type() == QEvent::Resize)
+        fitColumns(); // only now is it known how wide the table has become
     if (o == table_ && e->type() == QEvent::KeyPress) {
         const int key = static_cast<QKeyEvent*>(e)->key();
         if (const Edit* edit = editOf(table_->currentRow());

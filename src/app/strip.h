@@ -31,7 +31,6 @@ class Strip : public QWidget {
     std::function<void(const Edit*)> onHover;
 
   protected:
-    void resizeEvent(QResizeEvent*) override { fitColumns(); }
     bool eventFilter(QObject*, QEvent*) override;
 
   private:

@@ -160,6 +160,17 @@ class TestScan : public QObject {
         QVERIFY(oddNear(e, OddKind::metal, 2811));
         QVERIFY(oddNear(e, OddKind::corner, 57, 30));
     }
+    void aStudInTheCornerIsSeenButNotTrusted() {
+        ScanWall w = plainWall();
+        w.studs.push_back({0, 38});
+        const auto e = estimateStuds(simulateScan(w, 4), 12.5);
+        QVERIFY(studNear(e, 19) && oddNear(e, OddKind::corner, 19));
+        QVERIFY(e.studs.front().confidence < 0.7);
+    }
+    void headersMayBeSpacedOrQuoted() {
+        QVERIFY(readTraceCsv("\xEF\xBB\xBFposition_mm, reading\r\n0, 5\r\n300, 6\r\n", "t.csv").has_value());
+        QVERIFY(readTraceCsv("\"position_mm\",\"reading\"\n0,5\n300,6\n", "t.csv").has_value());
+    }
     void aGapIsToldAndTheRestIsRead() {
         const Trace whole = simulateScan(plainWall(), 3);
         Trace t;

@@ -11,9 +11,10 @@ namespace {
 
 // Shares of the usual stud's width and strength that part the kinds of bump.
 constexpr double narrow = 0.68, narrowAlone = 0.78, twice = 1.55, wider = 2.6; // of its width
-constexpr double weak = 0.45, metal = 1.55;                                    // of its height
-constexpr double faint = 6;  // below this many deviations it is no bump
-constexpr double slack = 12; // mm off the spacing's line
+constexpr double cornerStud = 0.8;          // at least so much of it must be seen at an end
+constexpr double weak = 0.45, metal = 1.55; // of its height
+constexpr double faint = 6;                 // below this many deviations it is no bump
+constexpr double slack = 12;                // mm off the spacing's line
 
 constexpr std::array oddNames{"pipe", "metal",  "doubled", "alone",     "missing", "wide",
                               "weak", "corner", "gap",     "high_wall", "no_stud"};
@@ -114,6 +115,8 @@ class Estimator {
         const bool end = b.left < from() + 25 || b.right > to() - 25;
         if (w > wider || (w > twice && end) || b.cutOff) {
             odd(end ? OddKind::corner : h > metal ? OddKind::metal : OddKind::wide, b);
+            if (b.cutOff && w > cornerStud && w < twice && h < metal) // a stud that stands in the corner
+                stud(b, b.left, b.right, 0.6);
             return;
         }
         if (h > metal) {

@@ -83,7 +83,11 @@ tl::expected<Trace, std::string> readTraceCsv(std::string_view text, const std::
     };
     while (lines.next(line) && line.empty()) {
     }
-    if (line != header)
+    std::string bare; // blanks and quotes do no harm
+    for (char c : line)
+        if (c != ' ' && c != '"' && c != '\t')
+            bare += c;
+    if (bare != header)
         return tl::unexpected(text.empty() ? file + ": the file is empty."
                                            : fmt::format("{}: the first line must be \"{}\"; it is \"{}\".",
                                                          file, header, quoted(line)));
