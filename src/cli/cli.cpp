@@ -81,7 +81,8 @@ int doCheck(const Options& o, std::ostream& out) {
     const Project project = orStop(loadProject(o.file));
     const Plan p = plan(project, openShop(o.shop), catalog());
     for (const auto& f : p.findings) {
-        out << severityName(f.severity) << ": " << (f.piece.empty() ? "" : f.piece + ": ") << f.title << ". "
+        const std::string& about = f.piece.empty() ? f.wall : f.piece;
+        out << severityName(f.severity) << ": " << (about.empty() ? "" : about + ": ") << f.title << ". "
             << f.text;
         for (const auto& r : f.remedies)
             out << " [" << r.name << "]";

@@ -189,12 +189,24 @@ class WallPainter {
                        z.why + (z.known ? "" : ": do not drill until it is traced")};
             if (f.x1 <= f.x0 || f.bottom <= f.top)
                 continue;
-            if (!std::any_of(faces.begin(), faces.end(), [&](ZoneFace& known) { return known.takes(f); }))
-                faces.push_back(f);
+            addFace(faces, f);
         }
         for (const auto& f : faces)
             pen_.rect(f.x0, f.top, f.x1 - f.x0, f.bottom - f.top, f.tone).tip = f.tip;
         zoneLabels(*wp);
+    }
+
+    /// What has just grown may now meet another: it goes through the others again.
+    static void addFace(std::vector<ZoneFace>& faces, ZoneFace f) {
+        for (auto it = faces.begin(); it != faces.end();) {
+            if (!f.takes(*it)) {
+                ++it;
+                continue;
+            }
+            faces.erase(it);
+            it = faces.begin();
+        }
+        faces.push_back(std::move(f));
     }
 
     /// One label for each thing that has an upright run, none where they would crowd.
