@@ -1,5 +1,5 @@
 # Sourced by ./run and ./test: what both need. $here is the project's folder.
-say() { printf '== %s\n' "$*"; }
+say() { printf '== %3d s  %s\n' "$SECONDS" "$*"; }
 
 # Installs the packages of dependencies.txt that are missing; asks for root only for apt.
 install_dependencies() {

@@ -105,6 +105,20 @@ std::vector<Rise> risesOf(const std::vector<double>& g, double floor) {
     return out;
 }
 
+/// Height of the usual rise. The wall's own unevenness may make more rises than its studs do, and one steel
+/// plate may be far above all: those count that reach a third of the second highest.
+double usualTop(const std::vector<double>& g, const std::vector<Rise>& rises) {
+    std::vector<double> tops;
+    for (const auto& r : rises)
+        tops.push_back(g[r.top]);
+    std::sort(tops.begin(), tops.end(), std::greater<>());
+    if (tops.empty())
+        return 0;
+    const double enough = 0.35 * tops[std::min<std::size_t>(1, tops.size() - 1)];
+    std::erase_if(tops, [=](double t) { return t < enough; });
+    return median(std::move(tops));
+}
+
 /// Least squares of one bump: b, slope, height, left, right, ln(blur).
 class Fitter {
   public:
@@ -240,16 +254,7 @@ BumpSurvey surveyBumps(const Trace& trace, const Raster& raster, double cover) {
     const double step = std::max(0.2, trace.length() / static_cast<double>(trace.size() - 1));
     const double quiet = out.noise * std::sqrt(step / (2 * std::sqrt(std::numbers::pi) * sigma));
     std::vector<Rise> rises = risesOf(g, std::max(4.5 * quiet, 1.0));
-    std::vector<double> tops;
-    for (const auto& r : rises)
-        tops.push_back(g[r.top]);
-    // What is less than a fifth of the usual bump is the wall's own unevenness.
-    std::vector<double> strong;
-    const double upper = median(tops);
-    for (double t : tops)
-        if (t >= upper)
-            strong.push_back(t);
-    const double usual = median(strong);
+    const double usual = usualTop(g, rises);
     std::erase_if(rises, [&](const Rise& r) { return g[r.top] < 0.2 * usual; });
 
     const auto windowOf = [&](std::size_t i) {

@@ -13,6 +13,7 @@ namespace {
 constexpr double narrow = 0.68, narrowAlone = 0.78, twice = 1.55, wider = 2.6; // of its width
 constexpr double cornerStud = 0.8;          // at least so much of it must be seen at an end
 constexpr double weak = 0.45, metal = 1.55; // of its height
+constexpr double narrowStud = 36;           // mm
 constexpr double faint = 6;                 // below this many deviations it is no bump
 constexpr double slack = 12;                // mm off the spacing's line
 
@@ -113,7 +114,8 @@ class Estimator {
         const double h = height_ > 0 ? b.height / height_ : 1;
         const bool line = onLine(b.centre());
         const bool end = b.left < from() + 25 || b.right > to() - 25;
-        if (w > wider || (w > twice && end) || b.cutOff) {
+        // A rounded signal fits narrower than its stud: two real studs are never taken for a post.
+        if (b.width() > wider * std::max(width_, narrowStud) || (w > twice && end) || b.cutOff) {
             odd(end ? OddKind::corner : h > metal ? OddKind::metal : OddKind::wide, b);
             if (b.cutOff && w > cornerStud && w < twice && h < metal) // a stud that stands in the corner
                 stud(b, b.left, b.right, 0.6);
@@ -123,6 +125,10 @@ class Estimator {
             odd(OddKind::metal, b);
             if (w > narrow && w < twice && line) // a plate on a stud
                 stud(b, b.left, b.right, 0.85);
+            return;
+        }
+        if (w > twice && h < weak) {
+            odd(OddKind::weak, b);
             return;
         }
         if (w > twice) {
