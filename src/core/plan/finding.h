@@ -5,6 +5,7 @@
 #include "strength/check.h"
 
 #include <functional>
+#include <utility>
 
 namespace owl {
 
@@ -28,5 +29,18 @@ struct Finding {
     Working working;
     std::vector<Edit> remedies;
 };
+
+/// Adds a finding to the list and returns it, to be filled in further.
+inline Finding& addFinding(std::vector<Finding>& out, std::string id, Severity severity, std::string station,
+                           std::string title, std::string text) {
+    Finding f;
+    f.id = std::move(id);
+    f.severity = severity;
+    f.station = std::move(station);
+    f.title = std::move(title);
+    f.text = std::move(text);
+    out.push_back(std::move(f));
+    return out.back();
+}
 
 } // namespace owl

@@ -40,16 +40,10 @@ class PlaceFindings {
     [[nodiscard]] Length length() const { return pp_.assembly().length; }
     [[nodiscard]] Length tall() const { return pp_.assembly().height; }
     Finding& add(const char* id, Severity severity, std::string title, std::string text) {
-        Finding f;
-        f.id = id;
-        f.severity = severity;
+        Finding& f = addFinding(out_, id, severity, "place", std::move(title), std::move(text));
         f.piece = piece_.id;
         f.wall = piece_.wall;
-        f.station = "place";
-        f.title = std::move(title);
-        f.text = std::move(text);
-        out_.push_back(std::move(f));
-        return out_.back();
+        return f;
     }
     [[nodiscard]] Edit raise(Length z) const {
         const Length to = roundToTape(z, project_.style);

@@ -3,6 +3,7 @@
 #include "build/opening_steps.h"
 #include "cutting/solve.h"
 #include "plan/findings.h"
+#include "plan/shopping.h"
 #include "project/placing.h"
 
 #include <algorithm>
@@ -28,8 +29,8 @@ class Planner {
             planPiece(piece);
         wood();
         finish();
-        shopping();
-        hours();
+        listShopping(plan_, shop_, catalog_);
+        plan_.hours = workHours(plan_, catalog_);
         for (std::size_t i = 0; i < project_.pieces.size(); ++i)
             findAboutPiece(project_, plan_, project_.pieces[i], plan_.pieces[i], plan_.findings);
         findAboutWalls(project_, catalog_, plan_.findings);
@@ -206,10 +207,6 @@ class Planner {
         return q;
     }
 
-    static const char* priceOf(const RailOption& o) {
-        return o.screw ? "wall_screw" : o.kind == RailSupport::masonry ? "plug" : "toggle";
-    }
-
     void holdPiece(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) {
         const Assembly& a = pp.assembly();
         pp.mass = massOf(a, 1120 * wood.means.sg12);
@@ -239,7 +236,7 @@ class Planner {
             rw.studs.push_back(x.mm());
         pp.supports = rankRail(rail, rw, catalog_, metric());
         for (auto& s : pp.supports)
-            s.cost = shop_.price(priceOf(s.option)) * s.holes;
+            s.cost = shop_.price(fixingPrice(s.option)) * s.holes;
         // Left to itself the program never hangs a piece on the cover: that is for a person to decide.
         for (std::size_t i = pp.supports.size(); i-- > 0;)
             if (pp.supports[i].option.firm())
@@ -383,83 +380,6 @@ class Planner {
             for (const auto& p : pp.assembly().parts)
                 in.area += 2 * (p.length.mm() * p.width.mm() + p.length.mm() * p.thickness.mm()) * 1e-6;
         plan_.finish = scheduleFinish(in, catalog_);
-    }
-
-    void addLine(const std::string& what, const std::string& unit, double quantity, double price,
-                 bool rack = false) {
-        if (quantity <= 0)
-            return;
-        plan_.shopping.push_back({what, unit, quantity, price * quantity, rack});
-        plan_.cost += price * quantity;
-    }
-
-    void shopping() {
-        std::map<std::string, int> boards;
-        for (const auto& b : plan_.cut.boards)
-            boards[b.stock] += b.repeat;
-        for (const auto& s : plan_.stock)
-            if (boards.contains(s.id))
-                addLine(s.name.empty() ? s.id : s.name, "board", boards[s.id], s.price,
-                        s.rack || s.price == 0);
-        std::map<std::string, std::pair<double, double>> small; // name -> quantity, price each
-        for (const auto& pp : plan_.pieces)
-            hardware(pp, small);
-        for (const auto& [name, qp] : small)
-            addLine(name, "each", qp.first, qp.second);
-        double glue = 0;
-        for (const auto& pp : plan_.pieces)
-            glue += 2 * pp.assembly().length.mm() / 1000;
-        addLine("wood glue", "m of joint", glue, shop_.price("glue"));
-        std::map<std::string, double> litres;
-        for (const auto& s : plan_.finish.steps)
-            if (!s.finish.empty())
-                litres[s.finish] += s.litres;
-        for (const auto& [id, l] : litres) {
-            const FinishKind* f = catalog_.findFinish(id);
-            addLine(f ? f->name : id, "litre", std::ceil(l * 20) / 20, shop_.price("finish_" + id));
-        }
-    }
-
-    void hardware(const PiecePlan& pp, std::map<std::string, std::pair<double, double>>& small) const {
-        const auto add = [&](const std::string& name, double n, double price) {
-            small[name].first += n;
-            small[name].second = price;
-        };
-        for (const auto& j : pp.assembly().joints) {
-            const double n = static_cast<double>(j.spots.size());
-            const Screw* s = catalog_.findScrew(j.screwId);
-            if (j.how == Joinery::screwsGlue && s && j.screwLength > Length())
-                add(fmt::format("wood screw {} × {}", s->label, screwLengthText(*s, j.screwLength.mm())), n,
-                    shop_.price("joint_screw"));
-            else if (j.how == Joinery::dowels)
-                add("dowel pin", n, shop_.price("dowel"));
-            else if (j.how == Joinery::nailsGlue)
-                add("18 gauge nail", n, shop_.price("nail"));
-        }
-        const RailVerdict* hold = pp.hold();
-        if (!hold || !hold->feasible)
-            return;
-        if (const Screw* s = hold->option.screw)
-            add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, hold->screwLength)),
-                hold->holes, shop_.price("wall_screw"));
-        else if (const AnchorKind* a = hold->option.anchor)
-            add(a->name + " (" + a->size + ")", hold->holes, shop_.price(priceOf(hold->option)));
-    }
-
-    void hours() {
-        double minutes = 0;
-        for (const auto& pp : plan_.pieces) {
-            for (const auto& s : pp.steps)
-                minutes += s.minutes;
-            minutes += static_cast<double>(pp.marks.size()) *
-                           (catalog_.minutes("wall_mark") + catalog_.minutes("wall_hole")) +
-                       catalog_.minutes("level");
-        }
-        for (const auto& c : plan_.sequence)
-            minutes += catalog_.minutes(c.rip ? "rip" : "crosscut");
-        for (const auto& s : plan_.finish.steps)
-            minutes += static_cast<double>(s.end - s.start);
-        plan_.hours = minutes / 60;
     }
 
     const Project& project_;

@@ -33,15 +33,9 @@ class WallFindings {
         return formatLength(roundToTape(l, project_.style), project_.style);
     }
     Finding& add(std::string id, Severity s, const std::string& wall, std::string title, std::string text) {
-        Finding f;
-        f.id = std::move(id);
-        f.severity = s;
+        Finding& f = addFinding(out_, id, s, "place", std::move(title), std::move(text));
         f.wall = wall;
-        f.station = "place";
-        f.title = std::move(title);
-        f.text = std::move(text);
-        out_.push_back(std::move(f));
-        return out_.back();
+        return f;
     }
     [[nodiscard]] std::string wallName(const std::string& id) const {
         const Wall* w = project_.findWall(id);

@@ -3,13 +3,13 @@
 #include "strength/fastener.h"
 #include "strength/wall_mount.h"
 #include "support/rail_joint.h"
-#include "support/rail_statics.h"
+#include "support/rail_judge.h"
+#include "support/rail_section.h"
 #include "support/words.h"
 
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
-#include <functional>
 
 namespace owl {
 namespace {
@@ -58,7 +58,10 @@ class Judge {
         if (!v_.feasible)
             return std::move(v_);
         sagCheck();
-        sectionChecks();
+        RailMoments m{c1_.moment, c1_.shear, worstOf(&Response::moment), worstOf(&Response::shear),
+                      props_.EI};
+        for (auto& c : railSectionChecks(p_, m, quiet_))
+            v_.checks.push_back(std::move(c));
         if (!v_.option.anchor)
             screwChecks();
         else
@@ -242,62 +245,6 @@ class Judge {
         for (const auto& h : hands_)
             m = std::max(m, h.all.*what);
         return m;
-    }
-
-    void sectionChecks() {
-        const double M1 = c1_.moment;
-        const double M2 = worstOf(&Response::moment);
-        const auto stress = [&](double M) {
-            const auto [top, bottom] = edgeStresses(p_.section, M);
-            if (p_.section.glued)
-                return std::max(std::abs(top), std::abs(bottom));
-            double worst = 0; // side by side: each part takes its share of the moment
-            for (const auto& q : p_.section.parts)
-                worst = std::max(worst, M * q.E * (q.h / 2) / props_.EI);
-            return worst;
-        };
-        const double s1 = stress(M1);
-        const double s2 = stress(M2);
-        const bool leaning = s2 / p_.woodC2.Fb > s1 / p_.woodC1.Fb;
-        Check& b = add("bending", "Bending along the ledge", leaning ? s2 : s1,
-                       leaning ? p_.woodC2.Fb : p_.woodC1.Fb, "MPa");
-        explain(b, [&] {
-            return Working{"σ = M E (z₀ − z)/EI ≤ F_b = k_b MOR C_D",
-                           {{"M", Nm(leaning ? M2 : M1)},
-                            {"EI", fmt::format("{:.3g} N mm²", props_.EI)},
-                            {"k_b", fmt::format("{:.2f}", p_.woodC1.kb)},
-                            {"C_D", leaning ? "1.6 (while a hand leans on it)" : "0.9 (load that stays)"}},
-                           MPa(leaning ? s2 : s1) + " of " + MPa(leaning ? p_.woodC2.Fb : p_.woodC1.Fb),
-                           "S3.2, S4.1; ASTM D245 chain",
-                           {}};
-        });
-        double area = 0;
-        for (const auto& q : p_.section.parts)
-            area += q.b * q.h;
-        const double V2 = std::max(worstOf(&Response::shear), c1_.shear);
-        const double t1 = 1.5 * c1_.shear / area;
-        const double t2 = 1.5 * V2 / area;
-        const bool lean2 = t2 / p_.woodC2.Fv > t1 / p_.woodC1.Fv;
-        Check& s = add("shear", "Shear along the ledge", lean2 ? t2 : t1, lean2 ? p_.woodC2.Fv : p_.woodC1.Fv,
-                       "MPa");
-        explain(s, [&] {
-            return Working{"τ = 1.5 V/A ≤ F_v = 0.12 τ_par C_D",
-                           {{"V", N(lean2 ? V2 : c1_.shear)}, {"A", fmt::format("{:.0f} mm²", area)}},
-                           MPa(s.demand) + " of " + MPa(s.capacity),
-                           "S5.5",
-                           {}};
-        });
-        if (!p_.section.glued || p_.glueLineWidth <= 0)
-            return;
-        const double q = shearFlow(p_.section, V2, p_.glueLineZ) / p_.glueLineWidth;
-        Check& g = add("glue_line", "Glue line between base and back rail", q, p_.woodC2.Fv, "MPa");
-        explain(g, [&] {
-            return Working{"τ = V ΣE A (z − z₀)/(EI b) ≤ F_v",
-                           {{"V", N(V2)}, {"b", mm(p_.glueLineWidth)}},
-                           MPa(q) + " of " + MPa(p_.woodC2.Fv),
-                           "S4.1",
-                           {"a full glue line, clamped"}};
-        });
     }
 
     /// Shear and pull at one support under one combination.
@@ -487,143 +434,16 @@ class Judge {
     std::vector<Hand> hands_;
 };
 
-/// The load that findCapacity() scales: what is planned, or an even load where nothing is.
-RailPiece loaded(const RailPiece& piece) {
-    RailPiece p = piece;
-    if (contentsMass(p.load, p.assembly->length) <= 0)
-        p.load.kgPerM = 1;
-    return p;
-}
-
 } // namespace
 
-std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const WallKind* wall) {
-    std::vector<RailOption> out;
-    const WallKind* kind = wall ? wall : catalog.findWall("timber_stud_us");
-    const WallHold holds = kind ? kind->holds : WallHold::studs;
-    if (holds == WallHold::studs)
-        for (const char* id : metric ? std::vector<const char*>{"m4.5", "m5", "m6"}
-                                     : std::vector<const char*>{"g8", "g10", "g12", "g14"})
-            if (const Screw* s = catalog.findScrew(id))
-                out.push_back({std::string("studs-") + id, s->label + " screws into the studs",
-                               RailSupport::studs, s, nullptr});
-    bool first = true;
-    for (const auto& id : kind ? kind->anchors : std::vector<std::string>()) {
-        const AnchorKind* a = catalog.findAnchor(id);
-        if (!a)
-            continue;
-        RailOption o;
-        o.anchor = a;
-        o.kind = holds == WallHold::masonry                            ? RailSupport::masonry
-                 : a->wall == "metal stud" && holds == WallHold::metal ? RailSupport::flanges
-                                                                       : RailSupport::cover;
-        // The wall's first anchor in the cover is 'anchors' in every file since version 1.
-        o.id = o.kind == RailSupport::cover && std::exchange(first, false) ? "anchors" : "anchor-" + a->id;
-        o.name = a->name + (o.kind == RailSupport::cover ? ", no stud" : "");
-        out.push_back(std::move(o));
-    }
-    return out;
-}
-
-std::vector<double> anchorPlaces(double left, double right) {
-    const double end = std::min(50.0, (right - left) / 6);
-    const double run = right - left - 2 * end;
-    const int gaps = std::max(2, static_cast<int>(std::ceil(run / 400 - 1e-9)));
-    std::vector<double> out;
-    for (int i = 0; i <= gaps; ++i)
-        out.push_back(left + end + run * i / gaps);
-    return out;
+RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
+                      StaticsCache& cache, double factor, bool quiet) {
+    return Judge(piece, wall, option, cache, factor, quiet).run();
 }
 
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option, double factor) {
     StaticsCache cache(piece);
-    return Judge(piece, wall, option, cache, factor, false).run();
-}
-
-namespace {
-
-/// Utilisation at a multiple of the contents: by everything, and by strength alone.
-struct Used {
-    double all = 0, strength = 0;
-    std::string governs;
-};
-
-/// Finds the multiple at which u reaches 1. u rises with the load and is nearly straight, so false position
-/// with the Illinois rule needs a handful of evaluations where bisection needs thirty.
-double multipleAtLimit(const std::function<double(double)>& u, double atOne) {
-    double low = 0;
-    double uLow = u(0);
-    if (uLow >= 1)
-        return 0; // the hand alone or its own weight is too much
-    double high = 1;
-    double uHigh = atOne;
-    while (uHigh < 1 && high < 4096) {
-        low = high;
-        uLow = uHigh;
-        high = std::min(4096.0, high * std::clamp(1 / std::max(uHigh, 1e-3), 1.5, 8.0));
-        uHigh = u(high);
-    }
-    if (uHigh < 1)
-        return high;
-    double wLow = uLow - 1;
-    double wHigh = uHigh - 1;
-    for (int i = 0; i < 12 && high - low > 5e-4 * high; ++i) {
-        const double mid = low - wLow * (high - low) / (wHigh - wLow);
-        const double w = u(mid) - 1;
-        if (w <= 0) {
-            low = mid;
-            wLow = w;
-            wHigh /= 2;
-        } else {
-            high = mid;
-            wHigh = w;
-            wLow /= 2;
-        }
-    }
-    return low;
-}
-
-} // namespace
-
-void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) {
-    if (!v.feasible)
-        return;
-    const RailPiece p = loaded(piece);
-    StaticsCache cache(p);
-    const double planned = contentsMass(p.load, p.assembly->length);
-    const auto usedBy = [&](const RailVerdict& r) {
-        Used u;
-        if (!r.feasible) {
-            u.all = u.strength = 1e6; // such as anchors over their 10 kg
-            u.governs = "anchors";
-            return u;
-        }
-        for (const auto& c : r.checks) {
-            const double x =
-                c.requirement && c.utilisation() <= 1 ? 0 : c.utilisation() / (c.looks ? 1 : p.strengthLimit);
-            if (x > u.all) {
-                u.all = x;
-                u.governs = c.id;
-            }
-            if (!c.looks)
-                u.strength = std::max(u.strength, x);
-        }
-        return u;
-    };
-    const auto used = [&](double factor) {
-        return usedBy(Judge(p, wall, v.option, cache, factor, true).run());
-    };
-    const bool asPlanned = contentsMass(piece.load, piece.assembly->length) > 0;
-    const Used now = asPlanned ? usedBy(v) : used(1);
-    const double all = multipleAtLimit([&](double f) { return used(f).all; }, now.all);
-    v.carryKg = planned * all;
-    const Used beyond = used(all * 1.002);
-    v.carryGoverns = beyond.governs;
-    // Strength alone carries at least as much; often the same check governs both.
-    const bool sameCheck = beyond.strength >= 1;
-    v.carryStrengthKg =
-        sameCheck ? v.carryKg
-                  : planned * multipleAtLimit([&](double f) { return used(f).strength; }, now.strength);
+    return judgeRail(piece, wall, option, cache, factor, false);
 }
 
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
@@ -631,7 +451,7 @@ std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, 
     std::vector<RailVerdict> out;
     StaticsCache cache(piece);
     for (const auto& o : railOptions(catalog, metric, wall.kind))
-        out.push_back(Judge(piece, wall, o, cache, 1, false).run());
+        out.push_back(judgeRail(piece, wall, o, cache, 1, false));
     // A stud always comes before an anchor that holds as well; among screws the lightest that holds.
     const auto rank = [](const RailVerdict& v) {
         const int order[] = {0, 1, 3, 2}; // holds, tight, fails, unknown

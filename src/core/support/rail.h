@@ -87,7 +87,7 @@ std::vector<double> anchorPlaces(double left, double right);
 /// Judges one option. `factor` scales the contents.
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       double factor = 1);
-/// Adds carryKg and carryStrengthKg by bisection on the contents (even load when there are none).
+/// Adds carryKg and carryStrengthKg by false position on the contents (even load when there are none).
 void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall);
 /// All options judged, best first: verdict, then fewer holes, then difficulty, then cost; refused ones last.
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
