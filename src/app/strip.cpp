@@ -162,10 +162,13 @@ void Strip::fitColumns() {
     int total = 0;
     for (int c = 0; c < n; ++c) {
         table_->resizeColumnToContents(c);
-        want.push_back(table_->columnWidth(c) + 8);
+        want.push_back(table_->columnWidth(c));
         total += want.back();
     }
     const int room = table_->viewport()->width() - 4;
+    const int air = std::clamp((room - total) / n, 0, 8);
+    for (int& w : want)
+        w += air;
     while (total > room) {
         auto widest = std::max_element(want.begin(), want.end());
         if (*widest <= 60)

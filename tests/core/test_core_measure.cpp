@@ -2,6 +2,7 @@
 #include "support.h"
 
 #include "measure/parse.h"
+#include "measure/words.h"
 
 #include <rapidcheck.h>
 
@@ -10,6 +11,39 @@ using namespace owl;
 class TestMeasure : public QObject {
     Q_OBJECT
   private slots:
+    void lettersAreReadableOrNot_data() {
+        QTest::addColumn<QByteArray>("text");
+        QTest::addColumn<bool>("good");
+        QTest::newRow("nothing") << QByteArray() << true;
+        QTest::newRow("plain") << QByteArray("a ledge\n\tof pine") << true;
+        QTest::newRow("two, three, four bytes") << QByteArray("ä – 🦉") << true;
+        QTest::newRow("Latin-1") << QByteArray("Gl\xE4nzend") << false;
+        QTest::newRow("cut short") << QByteArray("ab\xF0\x9F\xA6") << false;
+        QTest::newRow("follower alone") << QByteArray("\x80") << false;
+        QTest::newRow("overlong slash") << QByteArray("\xC0\xAF") << false;
+        QTest::newRow("overlong in three") << QByteArray("\xE0\x80\xAF") << false;
+        QTest::newRow("half a surrogate pair") << QByteArray("\xED\xA0\x80") << false;
+        QTest::newRow("beyond the last plane") << QByteArray("\xF4\x90\x80\x80") << false;
+        QTest::newRow("a bell") << QByteArray("\x07") << false;
+        QTest::newRow("nought") << QByteArray("a\0b", 3) << false;
+    }
+    void lettersAreReadableOrNot() {
+        QFETCH(QByteArray, text);
+        QFETCH(bool, good);
+        QCOMPARE(readable({text.data(), std::size_t(text.size())}), good);
+        const std::string shown = shortened({text.data(), std::size_t(text.size())});
+        QVERIFY(readable(shown)); // what stands in a sentence always is
+        QVERIFY(shown.find('\n') == std::string::npos);
+    }
+    void longWordsAreShortenedBetweenLetters() {
+        std::string owls;
+        for (int i = 0; i < 30; ++i)
+            owls += "🦉";
+        const std::string shown = shortened(owls);
+        QCOMPARE(shown.size(), std::size_t(42)); // ten owls and two full stops
+        QVERIFY(readable(shown));
+        QCOMPARE(shortened("12 mm"), std::string("12 mm"));
+    }
     void aSixtyFourthAndATenthAreExact() {
         QCOMPARE(Length::inches(1, 64).nm(), 396'875);
         QCOMPARE((Length::inches(1, 64) * 64).nm(), Length::inches(1).nm());
@@ -57,7 +91,7 @@ class TestMeasure : public QObject {
         QTest::addColumn<QString>("typed");
         QTest::addColumn<QString>("sentence");
         QTest::newRow("nothing") << ""
-                                 << "a length is missing";
+                                 << "A length is missing.";
         QTest::newRow("a word") << "wide"
                                 << "\"wide\" is not a length: 'wide' was not understood.";
         QTest::newRow("a mistyped unit")

@@ -63,6 +63,18 @@ class TestShop : public QObject {
                 std::string::npos);
     }
 
+    void aTableInOtherLettersIsRefusedBeforeItHarms() {
+        const std::string head = "id,name,species,length_mm,width_mm,thickness_mm,price,available,rack\n";
+        const auto r = readStockCsv(head + "a,Gl\xE4nzend,scots_pine,100,50,18,1,,\n", "s.csv"); // Latin-1
+        QVERIFY(!r.has_value());
+        QCOMPARE(r.error(),
+                 std::string("s.csv: line 2: these are not UTF-8 letters; save the table again as UTF-8."));
+        const auto marked =
+            readStockCsv("\xEF\xBB\xBF" + head + "a,Glänzend,scots_pine,100,50,18,1,,\n", "s.csv");
+        QVERIFY2(marked.has_value(), marked ? "" : marked.error().c_str());
+        QCOMPARE(marked->front().name, std::string("Glänzend"));
+    }
+
     void theDatabaseKeepsWhatItIsGiven() {
         QTemporaryDir dir;
         const std::string file = dir.filePath("deep/shop.db").toStdString();

@@ -4,6 +4,7 @@
 
 #include "edit/fields.h"
 #include "measure/parse.h"
+#include "measure/words.h"
 
 #include <algorithm>
 #include <cmath>
@@ -77,6 +78,9 @@ class FieldMaker {
         out_.push_back({id, label, FieldKind::text, value, {}, help, [=](const std::string& typed) -> Setter {
                             if (typed.size() > 2000)
                                 return tl::unexpected(std::string("That is longer than 2000 letters."));
+                            if (!readable(typed))
+                                return tl::unexpected(
+                                    std::string("Some of these letters cannot be read; type them again."));
                             if (wrong)
                                 if (const std::string why = wrong(typed); !why.empty())
                                     return tl::unexpected(why);
@@ -90,7 +94,7 @@ class FieldMaker {
                  for (const auto& [key, words] : choices)
                      if (key == typed)
                          return Edit{label, [change, typed](Project& p) { change(p, typed); }};
-                 return tl::unexpected(fmt::format("\"{}\" is not one of the choices.", typed));
+                 return tl::unexpected(fmt::format("\"{}\" is not one of the choices.", shortened(typed)));
              }});
     }
     void flag(const std::string& id, const std::string& label, bool value,

@@ -1,5 +1,7 @@
 #include "edit/field_maker.h"
 
+#include "measure/words.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -292,8 +294,8 @@ class Collector : public FieldMaker {
                 options.emplace_back(s.option.id, s.option.name);
         choice("hold.support", "Support", piece.hold.support, options,
                onPiece([](Piece& p, const std::string& id) { p.hold.support = id; }));
-        choice("hold.rows", "Screws on each stud", std::to_string(piece.hold.rows),
-               {{"1", "one"}, {"2", "two, one above the other"}},
+        choice("hold.rows", "Screws a stud", std::to_string(piece.hold.rows),
+               {{"1", "one"}, {"2", "two, stacked"}},
                onPiece([](Piece& p, const std::string& v) { p.hold.rows = std::stoi(v); }));
         flag("hold.aboveBed", "Above a bed, seat or child's place", piece.hold.aboveBed,
              onPiece([](Piece& p, bool v) { p.hold.aboveBed = v; }),
@@ -324,7 +326,7 @@ class Collector : public FieldMaker {
                 return parseClock(t)
                            ? std::string()
                            : fmt::format("\"{}\" is not a date and time; type for example 2026-03-07T09:00.",
-                                         t);
+                                         shortened(t));
             });
         number(
             "finish.dayBegins", "Work from", project_.finish.dayBegins, 0, 0, 22,

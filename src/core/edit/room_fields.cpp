@@ -94,9 +94,9 @@ class RoomMaker : public FieldMaker {
                    if (Wall* back = p.findWall(w))
                        back->width = v;
                });
-        length("alcove.middle", "in the middle", a.widthMiddle, 100_mm, 10'000_mm,
+        length("alcove.middle", "In the middle", a.widthMiddle, 100_mm, 10'000_mm,
                change(&Alcove::widthMiddle));
-        length("alcove.front", "at the front", a.widthFront, 100_mm, 10'000_mm, change(&Alcove::widthFront));
+        length("alcove.front", "At the front", a.widthFront, 100_mm, 10'000_mm, change(&Alcove::widthFront));
         action("alcove.remove", "No alcove here", [id = a.id](Project& p) {
             std::erase_if(p.alcoves, [&](const Alcove& q) { return q.id == id; });
         });

@@ -1,5 +1,7 @@
 #include "measure/parse.h"
 
+#include "measure/words.h"
+
 #include <array>
 #include <cctype>
 #include <cmath>
@@ -117,7 +119,7 @@ class Reader {
     [[nodiscard]] std::string rest() const { return text_.substr(at_); }
     static tl::unexpected<std::string> fail(const std::string& what) {
         return tl::unexpected(what.empty() ? "a number is missing"
-                                           : fmt::format("'{}' was not understood", what));
+                                           : fmt::format("'{}' was not understood", shortened(what)));
     }
     static bool digit(char c) { return c >= '0' && c <= '9'; }
 
@@ -285,12 +287,13 @@ std::string trimmed(std::string_view s) {
 tl::expected<Length, std::string> parseLength(std::string_view text, Units units) {
     const std::string clean = trimmed(toAscii(text));
     if (clean.empty())
-        return tl::unexpected(std::string("a length is missing"));
+        return tl::unexpected(std::string("A length is missing."));
     if (clean.size() > 80)
-        return tl::unexpected(std::string("that is too long to be a length"));
+        return tl::unexpected(std::string("That is too long to be a length."));
     auto result = Reader(clean, units).sum();
     if (!result)
-        return tl::unexpected(fmt::format("\"{}\" is not a length: {}.", trimmed(text), result.error()));
+        return tl::unexpected(
+            fmt::format("\"{}\" is not a length: {}.", shortened(trimmed(text)), result.error()));
     return result;
 }
 
@@ -304,7 +307,7 @@ tl::expected<double, std::string> parseNumber(std::string_view text, std::string
     const bool plain = !compact.empty() && compact.find_first_not_of("0123456789.-+") == std::string::npos;
     const double v = plain ? std::strtod(compact.c_str(), &end) : 0;
     if (!plain || end != compact.c_str() + compact.size() || !std::isfinite(v) || std::abs(v) > 1e9)
-        return tl::unexpected(fmt::format("\"{}\" is not a number for {}.", trimmed(text), what));
+        return tl::unexpected(fmt::format("\"{}\" is not a number for {}.", shortened(trimmed(text)), what));
     return v;
 }
 
@@ -322,8 +325,8 @@ tl::expected<double, std::string> parseMass(std::string_view text, Units units) 
     }
     const auto v = parseNumber(clean, "a mass");
     if (!v || *v < 0 || *v * factor > 10'000)
-        return tl::unexpected(
-            fmt::format("\"{}\" is not a mass; type for example '12 kg' or '26 lb'.", trimmed(text)));
+        return tl::unexpected(fmt::format("\"{}\" is not a mass; type for example '12 kg' or '26 lb'.",
+                                          shortened(trimmed(text))));
     return *v * factor;
 }
 

@@ -1,4 +1,5 @@
 // Findings about wood and finish: what concerns all pieces together.
+#include "measure/words.h"
 #include "plan/finding_edits.h"
 #include "plan/findings.h"
 

@@ -1,5 +1,7 @@
 #include "scan/trace.h"
 
+#include "measure/words.h"
+
 #include <algorithm>
 #include <charconv>
 #include <cmath>
@@ -30,14 +32,6 @@ std::optional<double> number(std::string_view word) {
     if (fault != std::errc() || end != word.data() + word.size() || !std::isfinite(v))
         return std::nullopt;
     return v;
-}
-
-/// A line as it may stand in a sentence: short, without what a terminal would act on.
-std::string quoted(std::string_view line) {
-    std::string out;
-    for (char c : line.substr(0, 40))
-        out += static_cast<unsigned char>(c) < 32 || static_cast<unsigned char>(c) > 126 ? '?' : c;
-    return line.size() > 40 ? out + ".." : out;
 }
 
 /// Walks over the lines of a text without copying it.
@@ -90,7 +84,7 @@ tl::expected<Trace, std::string> readTraceCsv(std::string_view text, const std::
     if (bare != header)
         return tl::unexpected(text.empty() ? file + ": the file is empty."
                                            : fmt::format("{}: the first line must be \"{}\"; it is \"{}\".",
-                                                         file, header, quoted(line)));
+                                                         file, header, shortened(line)));
     Trace t;
     while (lines.next(line)) {
         if (line.empty())
@@ -100,7 +94,7 @@ tl::expected<Trace, std::string> readTraceCsv(std::string_view text, const std::
         const auto r = comma == std::string_view::npos ? std::nullopt : number(line.substr(comma + 1));
         if (!x || !r)
             return wrong(
-                fmt::format("\"{}\" is not a position and a reading such as 402.5,37.1.", quoted(line)));
+                fmt::format("\"{}\" is not a position and a reading such as 402.5,37.1.", shortened(line)));
         if (*x < -1000 || *x > longestWall)
             return wrong(fmt::format("a position of {:g} mm lies outside any wall.", *x));
         if (!t.empty() && *x < t.at.back())

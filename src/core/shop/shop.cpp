@@ -3,6 +3,7 @@
 #include "catalog/catalog.h"
 #include "catalog/csv.h"
 #include "catalog/embedded.h"
+#include "measure/words.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <array>
@@ -20,7 +21,8 @@ tl::expected<double, std::string> number(const std::string& text, double low, do
     char* end = nullptr;
     const double v = std::strtod(text.c_str(), &end);
     if (text.empty() || end != text.c_str() + text.size() || !std::isfinite(v) || v < low || v > high)
-        return tl::unexpected(fmt::format("\"{}\" is not a number from {:g} to {:g}", text, low, high));
+        return tl::unexpected(
+            fmt::format("\"{}\" is not a number from {:g} to {:g}", shortened(text), low, high));
     return v;
 }
 
@@ -34,7 +36,7 @@ tl::expected<StockItem, std::string> readRow(const std::vector<std::string>& f) 
     if (s.id.empty())
         return tl::unexpected(std::string("the id is missing"));
     if (!catalog().findSpecies(s.species))
-        return tl::unexpected(fmt::format("the species \"{}\" is not known", s.species));
+        return tl::unexpected(fmt::format("the species \"{}\" is not known", shortened(s.species)));
     Length* sizes[] = {&s.length, &s.width, &s.thickness};
     static constexpr std::array names{"length_mm", "width_mm", "thickness_mm"};
     for (std::size_t i = 0; i < 3; ++i) {
@@ -98,17 +100,23 @@ tl::expected<std::vector<StockItem>, std::string> readStockCsv(const std::string
         if (!line.empty() && line.back() == '\r')
             line.pop_back();
         if (n == 1) {
+            if (line.starts_with("\xEF\xBB\xBF")) // a spreadsheet's mark of UTF-8
+                line.erase(0, 3);
             if (line != header)
                 return tl::unexpected(fmt::format("{}: line 1: the header must be {}", file, header));
             continue;
         }
         if (line.empty())
             continue;
+        if (!readable(line))
+            return tl::unexpected(fmt::format(
+                "{}: line {}: these are not UTF-8 letters; save the table again as UTF-8.", file, n));
         auto row = readRow(csvFields(line));
         if (!row)
             return tl::unexpected(fmt::format("{}: line {}: {}.", file, n, row.error()));
         if (!ids.insert(row->id).second)
-            return tl::unexpected(fmt::format("{}: line {}: the id \"{}\" is used twice.", file, n, row->id));
+            return tl::unexpected(
+                fmt::format("{}: line {}: the id \"{}\" is used twice.", file, n, shortened(row->id)));
         out.push_back(std::move(*row));
     }
     return out;

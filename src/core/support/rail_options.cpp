@@ -14,7 +14,7 @@ std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const W
         for (const char* id : metric ? std::vector<const char*>{"m4.5", "m5", "m6"}
                                      : std::vector<const char*>{"g8", "g10", "g12", "g14"})
             if (const Screw* s = catalog.findScrew(id))
-                out.push_back({std::string("studs-") + id, s->label + " screws into the studs",
+                out.push_back({std::string("studs-") + id, s->label + " screws into studs",
                                RailSupport::studs, s, nullptr});
     bool first = true;
     for (const auto& id : kind ? kind->anchors : std::vector<std::string>()) {

@@ -1,0 +1,51 @@
+#include "measure/words.h"
+
+#include <algorithm>
+
+namespace owl {
+namespace {
+
+/// Bytes of the letter at the front, 0 when they are no UTF-8 or a control character.
+std::size_t letterAt(std::string_view s) {
+    const auto byte = [&](std::size_t i) { return static_cast<unsigned char>(s[i]); };
+    const unsigned char first = byte(0);
+    if (first < 0x80)
+        return first == '\n' || first == '\t' || (first >= 32 && first != 127) ? 1 : 0;
+    const std::size_t n = first >= 0xF0 ? 4 : first >= 0xE0 ? 3 : 2;
+    if (first < 0xC2 || first > 0xF4 || s.size() < n)
+        return 0;
+    for (std::size_t i = 1; i < n; ++i)
+        if ((byte(i) & 0xC0) != 0x80)
+            return 0;
+    const bool overlong = (first == 0xE0 && byte(1) < 0xA0) || (first == 0xF0 && byte(1) < 0x90);
+    const bool beyond = (first == 0xED && byte(1) > 0x9F) || (first == 0xF4 && byte(1) > 0x8F);
+    return overlong || beyond ? 0 : n;
+}
+
+} // namespace
+
+bool readable(std::string_view text) {
+    while (!text.empty()) {
+        const std::size_t n = letterAt(text);
+        if (n == 0)
+            return false;
+        text.remove_prefix(n);
+    }
+    return true;
+}
+
+std::string shortened(std::string_view text) {
+    constexpr std::size_t most = 40;
+    std::string out;
+    while (!text.empty()) {
+        const std::size_t n = letterAt(text);
+        if (out.size() + n > most)
+            return out + "..";
+        const bool shown = n > 1 || (n == 1 && static_cast<unsigned char>(text.front()) >= 32);
+        out += shown ? text.substr(0, n) : std::string_view("?");
+        text.remove_prefix(std::max<std::size_t>(n, 1));
+    }
+    return out;
+}
+
+} // namespace owl
