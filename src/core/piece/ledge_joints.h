@@ -1,0 +1,22 @@
+#pragma once
+// The ledge's joints apart from its shape. Only ledge.cpp needs this.
+
+#include "piece/ledge.h"
+
+namespace owl {
+
+/// What the joints need to know of the shape: thickness of a cap (0: none), length between the caps, depth
+/// from the wall, lower edge of the back rail.
+struct LedgeShape {
+    Length cap, inner, depth, backZ;
+};
+
+/// A length as the ledge's sentences show it, exact to 1/64 in or 0.1 mm.
+std::string ledgeLength(Length l, const LedgeContext& ctx);
+
+/// Adds base-back, base-lip and cap joints with screws (S10.6), dowels, tongues or nails and their places,
+/// kept clear of the holes for the wall; what cannot be joined becomes a problem in `result`.
+void addLedgeJoints(const LedgeParams& params, const LedgeContext& ctx, const Catalog& catalog,
+                    const LedgeShape& shape, LedgeResult& result);
+
+} // namespace owl
