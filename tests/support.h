@@ -12,6 +12,16 @@
 
 namespace owl::test {
 
+// Under the sanitizers everything is ten times slower, and it is memory that is watched: loops may be
+// shorter.
+#if defined(__SANITIZE_ADDRESS__)
+inline constexpr bool sanitized = true;
+#elif defined(__has_feature)
+inline constexpr bool sanitized = __has_feature(address_sanitizer);
+#else
+inline constexpr bool sanitized = false;
+#endif
+
 inline std::string sourcePath(const std::string& file) {
     return std::string(OWL_SOURCE_DIR) + "/" + file;
 }

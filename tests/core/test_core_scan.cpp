@@ -11,15 +11,6 @@ using namespace owl;
 
 namespace {
 
-// Under the sanitizers the estimator is ten times slower, and it is memory that is watched, not the score.
-#if defined(__SANITIZE_ADDRESS__)
-constexpr bool sanitized = true;
-#elif defined(__has_feature)
-constexpr bool sanitized = __has_feature(address_sanitizer);
-#else
-constexpr bool sanitized = false;
-#endif
-
 struct Score {
     int truth = 0, found = 0, claimed = 0, wrong = 0, sure = 0, sureWrong = 0;
     [[nodiscard]] double foundShare() const { return double(found) / truth; }
@@ -101,14 +92,14 @@ class TestScan : public QObject {
     /// metre; studs up to 6 mm off their spacing; some missing, doubled, plated, alone; a pipe on every third
     /// wall.
     void findsStudsOnAThousandWalls() {
-        const Score s = scoreWalls(sanitized ? 100 : 1000, 1);
+        const Score s = scoreWalls(test::sanitized ? 100 : 1000, 1);
         QVERIFY2(s.foundShare() >= 0.95, qPrintable(QString::number(s.foundShare())));
         QVERIFY2(s.falseShare() <= 0.02, qPrintable(QString::number(s.falseShare())));
-        QVERIFY(s.truth > (sanitized ? 500 : 5000));
+        QVERIFY(s.truth > (test::sanitized ? 500 : 5000));
     }
     void worseNoiseLowersConfidenceNotHonesty() {
-        const Score calm = scoreWalls(sanitized ? 40 : 150, 1);
-        const Score bad = scoreWalls(sanitized ? 40 : 150, 12);
+        const Score calm = scoreWalls(test::sanitized ? 40 : 150, 1);
+        const Score bad = scoreWalls(test::sanitized ? 40 : 150, 12);
         QVERIFY(bad.foundShare() < calm.foundShare());
         QVERIFY(double(bad.sure) / bad.claimed < 0.75 * calm.sure / calm.claimed);
         QVERIFY2(bad.sureWrong <= 0.03 * bad.sure, qPrintable(QString::number(bad.sureWrong)));

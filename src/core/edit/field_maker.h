@@ -160,6 +160,18 @@ class FieldMaker {
     std::vector<Field> out_;
 };
 
+/// Makes the inputs of one wall.
+class WallFieldMaker : public FieldMaker {
+  public:
+    WallFieldMaker(const Project& p, const Plan& plan, const Catalog& c, const std::string& piece,
+                   std::string wall)
+        : FieldMaker(p, plan, c, piece), w_(std::move(wall)) {}
+
+  protected:
+    template <typename F> [[nodiscard]] auto on(F f) const { return onWall(w_, f); }
+    const std::string w_;
+};
+
 /// The fields of the Place station: the piece, its wall, studs, what is on and before the wall, rooms.
 /// `wall`: the wall in view.
 std::vector<Field> placeFields(const Project& project, const Plan& plan, const Catalog& catalog,

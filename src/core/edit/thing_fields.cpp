@@ -8,11 +8,9 @@
 namespace owl {
 namespace {
 
-class ThingMaker : public FieldMaker {
+class ThingMaker : public WallFieldMaker {
   public:
-    ThingMaker(const Project& p, const Plan& plan, const Catalog& c, const std::string& piece,
-               std::string wall)
-        : FieldMaker(p, plan, c, piece), w_(std::move(wall)) {}
+    using WallFieldMaker::WallFieldMaker;
 
     std::vector<Field> run() {
         const Wall* wall = project_.findWall(w_);
@@ -25,7 +23,6 @@ class ThingMaker : public FieldMaker {
     }
 
   private:
-    template <typename F> [[nodiscard]] auto on(F f) const { return onWall(w_, f); }
     /// Changes one thing in a list of the wall by its id.
     template <typename T, typename F>
     [[nodiscard]] auto each(std::vector<T> Wall::*list, const std::string& id, F f) const {
@@ -239,8 +236,6 @@ class ThingMaker : public FieldMaker {
                    std::erase_if(v.openings, [&](const CoverOpening& q) { return q.id == oid; });
                }));
     }
-
-    std::string w_;
 };
 
 } // namespace

@@ -11,11 +11,9 @@
 namespace owl {
 namespace {
 
-class WallMaker : public FieldMaker {
+class WallMaker : public WallFieldMaker {
   public:
-    WallMaker(const Project& p, const Plan& plan, const Catalog& c, const std::string& piece,
-              std::string wall)
-        : FieldMaker(p, plan, c, piece), w_(std::move(wall)) {}
+    using WallFieldMaker::WallFieldMaker;
 
     std::vector<Field> run() {
         const Wall* wall = project_.findWall(w_);
@@ -31,7 +29,6 @@ class WallMaker : public FieldMaker {
     }
 
   private:
-    template <typename F> [[nodiscard]] auto on(F f) const { return onWall(w_, f); }
     void sizes(const Wall& wall) {
         heading("Wall");
         const Room* room = project_.findRoom(wall.room);
@@ -235,8 +232,6 @@ class WallMaker : public FieldMaker {
         if (wall.scan)
             action("scan.forget", "Forget this scan", wallAction(w_, forgetScan));
     }
-
-    std::string w_;
 };
 
 } // namespace

@@ -1,5 +1,6 @@
 #include "plan/findings.h"
 #include "plan/finding_edits.h"
+#include "plan/piece_finder.h"
 #include "plan/place_findings.h"
 #include "project/placing.h"
 #include "room/unknown_wall.h"
@@ -15,12 +16,9 @@ namespace {
 using Apply = std::function<void(Project&)>;
 
 /// All findings about one piece, gathered by subject.
-class PieceFindings {
+class PieceFindings : public PieceFinder {
   public:
-    PieceFindings(const Project& project, const Plan& plan, const Piece& piece, const PiecePlan& pp,
-                  std::vector<Finding>& out)
-        : project_(project), plan_(plan), piece_(piece), pp_(pp), out_(out),
-          wall_(project.findWall(piece.wall)) {}
+    using PieceFinder::PieceFinder;
 
     void run() {
         if (!wall_)
@@ -33,18 +31,9 @@ class PieceFindings {
     }
 
   private:
-    [[nodiscard]] std::string say(Length l) const { return formatLength(l, project_.style); }
-    Finding& add(const char* id, Severity severity, const char* station, std::string title,
-                 std::string text) {
-        Finding& f = addFinding(out_, id, severity, station, std::move(title), std::move(text));
-        f.piece = piece_.id;
-        return f;
-    }
-    [[nodiscard]] Length length() const { return pp_.assembly().length; }
-
     void parameters() {
         for (const auto& p : pp_.made.problems) {
-            Finding& f = add("", p.blocks ? Severity::blocks : Severity::warns, "piece", "", p.text);
+            Finding& f = found("", p.blocks ? Severity::blocks : Severity::warns, "piece", "", p.text);
             f.id = "ledge." + p.id;
             f.title = p.blocks ? "This cannot be made so" : "Look again";
             remediesFor(p, f);
@@ -136,11 +125,12 @@ class PieceFindings {
         const Length by = shiftFor(n + 1, 150_mm);
         if (by == Length())
             return;
-        auto& f = add("one_more_stud", Severity::notes, "place", fmt::format("{} studs; one more is near", n),
-                      fmt::format("{} it would catch {}.",
-                                  by < Length() ? fmt::format("Shifted {} left", say(-by))
-                                                : fmt::format("Shifted {} right", say(by)),
-                                  n + 1));
+        auto& f =
+            found("one_more_stud", Severity::notes, "place", fmt::format("{} studs; one more is near", n),
+                  fmt::format("{} it would catch {}.",
+                              by < Length() ? fmt::format("Shifted {} left", say(-by))
+                                            : fmt::format("Shifted {} right", say(by)),
+                              n + 1));
         f.remedies.push_back(moveTo(shiftName(by), pp_.left + by));
     }
 
@@ -148,7 +138,7 @@ class PieceFindings {
     void unseenWall() {
         const Length sure = lengthSureOfTwo(wall_->spacing, studMargin());
         const bool long_ = length() >= sure;
-        auto& f = add(
+        auto& f = found(
             "studs_unknown", Severity::warns, "place", "Studs not found yet",
             fmt::format("Find them with a magnet or a finder, probe with a thin nail, and type where they "
                         "are. At the usual spacing of {} a piece of {} is sure of two studs wherever they "
@@ -174,12 +164,12 @@ class PieceFindings {
             if (!used || s.confidence >= 0.8)
                 continue;
             auto& f =
-                add("stud_unsure", s.confidence < 0.5 ? Severity::blocks : Severity::warns, "place",
-                    fmt::format("Not sure of the stud at {}", say(s.x)),
-                    fmt::format(
-                        "The scan is {:.0f} % sure. Probe it with a thin nail: firm for 12 to 15 mm, then "
-                        "wood dust, is a stud.",
-                        100 * s.confidence));
+                found("stud_unsure", s.confidence < 0.5 ? Severity::blocks : Severity::warns, "place",
+                      fmt::format("Not sure of the stud at {}", say(s.x)),
+                      fmt::format(
+                          "The scan is {:.0f} % sure. Probe it with a thin nail: firm for 12 to 15 mm, then "
+                          "wood dust, is a stud.",
+                          100 * s.confidence));
             f.working.source = "table 7e, pilot hole check";
             f.remedies.push_back(editWall("Probed: it is a stud", wall_->id, [x = s.x](Wall& w) {
                 for (auto& q : w.studs)
@@ -195,12 +185,12 @@ class PieceFindings {
     }
 
     void fewStuds(std::size_t n) {
-        auto& f =
-            add("misses_studs", Severity::blocks, "hold",
-                n == 0 ? "It catches no stud" : "It catches only one stud",
-                n == 0 ? "No stud lies behind the back rail, and the wall cover alone does not carry it."
-                       : "On one stud a piece turns about its screw. It needs two, or anchors where the look "
-                         "demands it.");
+        auto& f = found(
+            "misses_studs", Severity::blocks, "hold",
+            n == 0 ? "It catches no stud" : "It catches only one stud",
+            n == 0 ? "No stud lies behind the back rail, and the wall cover alone does not carry it."
+                   : "On one stud a piece turns about its screw. It needs two, or anchors where the look "
+                     "demands it.");
         if (const Length by = shiftFor(2, 300_mm); by != Length())
             f.remedies.push_back(moveTo(shiftName(by), pp_.left + by));
         for (Length more = 10_mm; more <= 800_mm; more += 10_mm) {
@@ -231,8 +221,8 @@ class PieceFindings {
             return;
         if (!h->feasible) {
             if (pp_.studs.size() >= 2 || !wantsStuds()) {
-                auto& f = add("no_support", Severity::blocks, "hold", "Nothing holds it yet",
-                              "The chosen support is refused: " + h->refusal + ".");
+                auto& f = found("no_support", Severity::blocks, "hold", "Nothing holds it yet",
+                                "The chosen support is refused: " + h->refusal + ".");
                 f.remedies.push_back(editPiece("Choose the best support", piece_.id,
                                                [](Piece& p) { p.hold.support = "auto"; }));
             }
@@ -242,19 +232,20 @@ class PieceFindings {
         if (v.status == Status::fails || v.status == Status::tight)
             failing(*h);
         if (h->option.kind == RailSupport::cover)
-            add("anchors_used", Severity::warns, "hold", "No stud behind it",
-                "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A "
-                "stud is better in every way; keep the load light and look at it again after a month.");
+            found("anchors_used", Severity::warns, "hold", "No stud behind it",
+                  "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A "
+                  "stud is better in every way; keep the load light and look at it again after a month.");
     }
 
     void failing(const RailVerdict& h) {
         const auto worst = std::find_if(h.checks.begin(), h.checks.end(),
                                         [&](const Check& c) { return c.id == h.verdict.governs; });
         const bool fails = h.verdict.status == Status::fails;
-        auto& f = add("support_weak", fails ? Severity::blocks : Severity::warns, "hold",
-                      fails ? "It does not hold" : "It holds with little to spare",
-                      worst == h.checks.end() ? std::string()
-                                              : fmt::format("{}: {}.", worst->title, worst->working.result));
+        auto& f =
+            found("support_weak", fails ? Severity::blocks : Severity::warns, "hold",
+                  fails ? "It does not hold" : "It holds with little to spare",
+                  worst == h.checks.end() ? std::string()
+                                          : fmt::format("{}: {}.", worst->title, worst->working.result));
         if (worst != h.checks.end())
             f.working = worst->working;
         for (const auto& s : pp_.supports)
@@ -289,10 +280,10 @@ class PieceFindings {
             if (i.x >= Length() && i.x + i.width <= length())
                 continue;
             const Length x = std::clamp(i.x, Length(), std::max(Length(), length() - i.width));
-            auto& f = add("item_overhangs", Severity::warns, "load",
-                          fmt::format("{} hangs over the end", i.name.empty() ? "An item" : i.name),
-                          fmt::format("It stands from {} to {} on a ledge {} long.", say(i.x),
-                                      say(i.x + i.width), say(length())));
+            auto& f = found("item_overhangs", Severity::warns, "load",
+                            fmt::format("{} hangs over the end", i.name.empty() ? "An item" : i.name),
+                            fmt::format("It stands from {} to {} on a ledge {} long.", say(i.x),
+                                        say(i.x + i.width), say(length())));
             f.remedies.push_back(editPiece("Push it onto the ledge", piece_.id, [id = i.id, x](Piece& p) {
                 for (auto& item : p.load.items)
                     if (item.id == id)
@@ -302,7 +293,8 @@ class PieceFindings {
         if (piece_.load.handN &&
             *piece_.load.handN < defaultHandLoad(pp_.bottom + pp_.assembly().height, pp_.assembly().depth) &&
             piece_.load.handWhy.empty())
-            add("hand_lowered", Severity::warns, "load", "Nobody will lean on it?",
+            found(
+                "hand_lowered", Severity::warns, "load", "Nobody will lean on it?",
                 "The hand on the front edge is set below the usual figure without a reason. Write the reason "
                 "down, or take the usual figure.")
                 .remedies.push_back(
@@ -310,13 +302,13 @@ class PieceFindings {
         const double all = pp_.mass + pp_.contents;
         const double perMetre = length() > Length() ? all / (length().mm() / 1000) : 0;
         if (all > 100 || perMetre > 45)
-            add("ask_professional", Severity::warns, "hold", "Ask a licensed professional",
-                fmt::format("{} in all, {:.0f} kg per metre: above 100 kg on one piece or 45 kg per metre, "
-                            "have it looked at.",
-                            formatMass(all, project_.style), perMetre));
+            found("ask_professional", Severity::warns, "hold", "Ask a licensed professional",
+                  fmt::format("{} in all, {:.0f} kg per metre: above 100 kg on one piece or 45 kg per metre, "
+                              "have it looked at.",
+                              formatMass(all, project_.style), perMetre));
         if (pp_.mass > 20)
-            add("two_people", Severity::notes, "hang", "Two people lift it",
-                fmt::format("The empty ledge weighs {}.", formatMass(pp_.mass, project_.style)));
+            found("two_people", Severity::notes, "hang", "Two people lift it",
+                  fmt::format("The empty ledge weighs {}.", formatMass(pp_.mass, project_.style)));
     }
 
     void drilling() {
@@ -332,16 +324,9 @@ class PieceFindings {
             text += " These screws go more than 32 mm into the stud, where cables may run.";
         if (!near.empty())
             text += " At a hole: " + near + ".";
-        add("before_drilling", near.empty() ? Severity::notes : Severity::warns, "hang", "Before you drill",
-            text);
+        found("before_drilling", near.empty() ? Severity::notes : Severity::warns, "hang", "Before you drill",
+              text);
     }
-
-    const Project& project_;
-    const Plan& plan_;
-    const Piece& piece_;
-    const PiecePlan& pp_;
-    std::vector<Finding>& out_;
-    const Wall* wall_;
 };
 
 } // namespace

@@ -1,6 +1,7 @@
 #include "plan/place_findings.h"
 
 #include "plan/finding_edits.h"
+#include "plan/piece_finder.h"
 #include "room/unknown_wall.h"
 #include "strength/mantel.h"
 
@@ -10,12 +11,9 @@
 namespace owl {
 namespace {
 
-class PlaceFindings {
+class PlaceFindings : public PieceFinder {
   public:
-    PlaceFindings(const Project& project, const Plan& plan, const Piece& piece, const PiecePlan& pp,
-                  std::vector<Finding>& out)
-        : project_(project), plan_(plan), piece_(piece), pp_(pp), out_(out),
-          wall_(project.findWall(piece.wall)) {}
+    using PieceFinder::PieceFinder;
 
     void run() {
         if (!wall_)
@@ -35,13 +33,9 @@ class PlaceFindings {
     }
 
   private:
-    [[nodiscard]] std::string say(Length l) const { return formatLength(l, project_.style); }
-    [[nodiscard]] std::string sayRound(Length l) const { return say(roundToTape(l, project_.style)); }
-    [[nodiscard]] Length length() const { return pp_.assembly().length; }
     [[nodiscard]] Length tall() const { return pp_.assembly().height; }
     Finding& add(const char* id, Severity severity, std::string title, std::string text) {
-        Finding& f = addFinding(out_, id, severity, "place", std::move(title), std::move(text));
-        f.piece = piece_.id;
+        Finding& f = found(id, severity, "place", std::move(title), std::move(text));
         f.wall = piece_.wall;
         return f;
     }
@@ -393,13 +387,6 @@ class PlaceFindings {
                     p.power.cord = roundToTape(need + 50_mm, s);
                 }));
     }
-
-    const Project& project_;
-    const Plan& plan_;
-    const Piece& piece_;
-    const PiecePlan& pp_;
-    std::vector<Finding>& out_;
-    const Wall* wall_;
 };
 
 } // namespace
