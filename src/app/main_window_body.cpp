@@ -1,5 +1,6 @@
 // What the window is made of: trail, perch, bench, notes, ledger line, the empty state, the menus.
 #include "app/main_window.h"
+#include "app/quiet_combo.h"
 
 #include "project/placing.h"
 #include "scan/practice.h"
@@ -201,10 +202,10 @@ QWidget* MainWindow::buildPlaceTools() {
         practice->addWidget(b);
     }
     row->addWidget(practiceTools_);
-    walls_ = new QComboBox;
+    walls_ = new QuietCombo;
     walls_->setObjectName("walls");
     walls_->setAccessibleName(tr("Wall in view"));
-    walls_->setMaximumWidth(220);
+    walls_->setMaximumWidth(300);
     connect(walls_, &QComboBox::activated, this, [this] { chooseWall(walls_->currentData().toString()); });
     row->addWidget(walls_);
     for (const auto& [mode, label] :

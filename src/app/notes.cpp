@@ -1,4 +1,5 @@
 #include "app/notes.h"
+#include "app/quiet_combo.h"
 
 #include "app/theme.h"
 
@@ -21,15 +22,6 @@ namespace {
 QString words(const std::string& s) {
     return QString::fromStdString(s);
 }
-
-/// A wheel over a closed box must scroll the panel, not change the choice.
-class QuietCombo : public QComboBox {
-  public:
-    using QComboBox::QComboBox;
-
-  protected:
-    void wheelEvent(QWheelEvent* e) override { e->ignore(); }
-};
 
 /// The coloured edge of a finding.
 class Card : public QFrame {

@@ -29,8 +29,8 @@ class BoardPainter {
         board.id = fmt::format("board:{}", index);
         board.tip = s->name;
         auto& name = pen_.text({0, y},
-                               fmt::format("{}{}{}", b.repeat > 1 ? fmt::format("{} × ", b.repeat) : "",
-                                           s->name, s->rack ? ", from the rack" : ""),
+                               fmt::format("{}{}{}{}", b.repeat > 1 ? fmt::format("{} × ", b.repeat) : "",
+                                           s->name, s->rack ? ", from the rack" : "", tooSmallToName(b)),
                                Tone::text, 13);
         name.align = Align::left;
         name.dy = -12;
@@ -60,12 +60,22 @@ class BoardPainter {
         const double k = plan_.cutJob.kerf.mm();
         pen_.rect(t + (p.x + p.length).mm(), y + p.y.mm(), k, p.width.mm(), Tone::kerf);
         pen_.rect(t + p.x.mm(), y + (p.y + p.width).mm(), p.length.mm(), k, Tone::kerf);
-        pen_.text({t + (p.x + p.length / 2).mm(), y + (p.y + p.width / 2).mm()}, label(p), Tone::text, 11)
-            .id = "cutpart:" + p.part;
+        if (const std::string words = label(p); !words.empty())
+            pen_.text({t + (p.x + p.length / 2).mm(), y + (p.y + p.width / 2).mm()}, words, Tone::text, 11)
+                .id = "cutpart:" + p.part;
+    }
+
+    /// ": left end cap, right end cap", the parts that have no room for a word of their own.
+    [[nodiscard]] std::string tooSmallToName(const CutBoard& b) const {
+        std::string out;
+        for (const auto& p : b.placed)
+            if (label(p).empty())
+                out += (out.empty() ? ": " : ", ") + plan_.partName(p.part);
+        return out;
     }
 
     /// Name and size where there is room at about 700 px for the longest board, else the name, else its
-    /// initials.
+    /// initials, else nothing.
     [[nodiscard]] std::string label(const Placed& p) const {
         double longest = 1;
         for (const auto& b : plan_.cut.boards)
@@ -79,6 +89,8 @@ class BoardPainter {
             return whole;
         if (static_cast<double>(name.size()) < letters)
             return name;
+        if (p.width.mm() / longest * 700 < 11 || letters < 4)
+            return {};
         std::string initials;
         for (std::size_t i = 0; i < name.size(); ++i)
             if (name[i] != ' ' && name[i] != '(' && (i == 0 || name[i - 1] == ' '))
