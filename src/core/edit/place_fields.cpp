@@ -54,11 +54,12 @@ class PiecePlaceMaker : public FieldMaker {
                    });
     }
 
+    /// The wall before its room: the box shows the beginning.
     [[nodiscard]] Choices walls() const {
         Choices out;
         for (const auto& w : project_.walls) {
             const Room* r = project_.findRoom(w.room);
-            out.emplace_back(w.id, (r ? r->name + ", " : "") + (w.name.empty() ? w.id : w.name));
+            out.emplace_back(w.id, (w.name.empty() ? w.id : w.name) + (r ? ", " + r->name : ""));
         }
         return out;
     }

@@ -183,7 +183,7 @@ class Joiner {
                                                                say(tongue), j.second)});
             if (part.id == j.second) {
                 part.width += 8_mm;
-                part.why.push_back("8 mm more width for the tongue");
+                part.why.emplace_back("8 mm more width for the tongue");
             }
         }
         const Length shared = p_.boardWidth;
