@@ -1,5 +1,7 @@
 #include "app/quiet_combo.h"
 
+#include "app/theme.h"
+
 #include <QHelpEvent>
 #include <QStyleOptionComboBox>
 #include <QStylePainter>
@@ -17,10 +19,14 @@ void QuietCombo::paintEvent(QPaintEvent*) {
     QStyleOptionComboBox o;
     initStyleOption(&o);
     painter.drawComplexControl(QStyle::CC_ComboBox, o);
-    const int room =
-        style()->subControlRect(QStyle::CC_ComboBox, &o, QStyle::SC_ComboBoxEditField, this).width();
-    o.currentText = fontMetrics().elidedText(o.currentText, Qt::ElideRight, room - 4);
+    const QRect words = style()->subControlRect(QStyle::CC_ComboBox, &o, QStyle::SC_ComboBoxEditField, this);
+    o.currentText = fontMetrics().elidedText(o.currentText, Qt::ElideRight, words.width());
     painter.drawControl(QStyle::CE_ComboBoxLabel, o);
+    // The sign that there is a list behind it: without it a choice looks like a number to type.
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(currentTheme().soft, 1.5, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    const QPointF tip(width() - 12, height() / 2.0 + 2);
+    painter.drawPolyline(QPolygonF({tip + QPointF(-4, -4), tip, tip + QPointF(4, -4)}));
 }
 
 bool QuietCombo::event(QEvent* e) {

@@ -1,9 +1,11 @@
 // Strip and notes closely: what clicks, keys and hovering do, what stays when the project changes; and the
 // window in all its states: both unit systems, sizes, an odd project.
+#include "app/quiet_combo.h"
 #include "window_bench.h"
 
 #include <QCheckBox>
 #include <QHeaderView>
+#include <QWheelEvent>
 
 using namespace owl;
 
@@ -278,6 +280,33 @@ class TestParts : public QObject {
         QVERIFY(action);
         action->click();
         QCOMPARE(n.typed, (std::vector<std::string>{"c=two", "f=yes", "a="}));
+    }
+    void theWheelOverAChoiceChangesNothing() {
+        QuietCombo box;
+        box.addItems({"one", "two", "three"});
+        box.setCurrentIndex(1);
+        static_cast<QWidget&>(box).show();
+        QWheelEvent down({5, 5}, box.mapToGlobal(QPointF(5, 5)), {}, {0, -120}, Qt::NoButton, {},
+                         Qt::NoScrollPhase, false);
+        QApplication::sendEvent(&box, &down);
+        QCOMPARE(box.currentIndex(), 1);
+        QVERIFY(!down.isAccepted()); // it goes on to the panel
+    }
+    void aChoiceShowsThatThereIsAListAndThatItsWordsGoOn() {
+        const auto picture = [](const QString& words) {
+            QuietCombo box;
+            box.addItem(words);
+            box.setFixedSize(140, 26);
+            static_cast<QWidget&>(box).show();
+            return box.grab().toImage();
+        };
+        const QImage empty = picture("");
+        const QImage some = picture("on the chest");
+        const QRect sign(120, 6, 14, 14);
+        QVERIFY(empty.copy(sign) == some.copy(sign)); // words never run into the sign
+        QVERIFY(empty.copy(sign) != empty.copy(sign.translated(-40, 0)));
+        const QString tail(40, 'w');
+        QVERIFY(picture("a wall" + tail) == picture("a wall" + tail + "and more"));
     }
     void refillingDoesNotAnswer() {
         OnNotes n;
