@@ -1,5 +1,6 @@
 // Every wall construction, cover, thing on a wall and user of the catalogue, tried with a ledge: whatever is
 // chosen gives an answer with its source, and the drawing shows it.
+#include "drawings.h"
 #include "support.h"
 
 #include "drawing/views.h"
@@ -21,16 +22,11 @@ Project onWall(const std::string& construction) {
     p.pieces.front().load.kgPerM = 2;
     return p;
 }
-const Shape* withId(const Drawing& d, const std::string& id) {
-    for (const auto& s : d.shapes)
-        if (s.id == id)
-            return &s;
-    return nullptr;
-}
+/// Written, or told when one points at it.
 bool tells(const Drawing& d, const std::string& words) {
-    return std::any_of(d.shapes.begin(), d.shapes.end(), [&](const Shape& s) {
-        return s.text.find(words) != std::string::npos || s.tip.find(words) != std::string::npos;
-    });
+    return test::says(d, words) || std::any_of(d.shapes.begin(), d.shapes.end(), [&](const Shape& s) {
+               return s.tip.find(words) != std::string::npos;
+           });
 }
 template <typename T> void rows(const std::vector<T>& list) {
     QTest::addColumn<QString>("id");
@@ -116,7 +112,7 @@ class TestConstructions : public QObject {
         WallViewOptions o;
         o.wall = w.id;
         const Drawing d = wallView(p, plan, "", o);
-        const Shape* box = withId(d, "obstacle:" + w.obstacles.front().id);
+        const Shape* box = test::withId(d, "obstacle:" + w.obstacles.front().id);
         QVERIFY(box);
         QVERIFY(tells(d, obstacleTitle(w.obstacles.front(), catalog())));
         const auto zones = noDrillZones(w, catalog());
@@ -153,7 +149,7 @@ class TestConstructions : public QObject {
         w.furniture = {f};
         const Plan plan = test::planOf(p);
         const Drawing d = wallView(p, plan, "ledge-1", {});
-        QVERIFY(withId(d, "furniture:" + f.id) && tells(d, "the thing"));
+        QVERIFY(test::withId(d, "furniture:" + f.id) && tells(d, "the thing"));
         QVERIFY(tells(roomView(p, plan, w.id), "the thing"));
     }
     void everyUserHasAReach_data() {
@@ -181,7 +177,7 @@ class TestConstructions : public QObject {
         const Drawing d = wallView(p, plan, "ledge-1", {});
         QVERIFY(d.low.y < 0);
         QVERIFY(tells(d, "Stud scan") && tells(d, "93 %"));
-        QVERIFY(withId(d, "proposed:700000000") && withId(d, "odd:odd-1"));
+        QVERIFY(test::withId(d, "proposed:700000000") && test::withId(d, "odd:odd-1"));
         WallViewOptions marks;
         marks.marks = true;
         QVERIFY(!tells(wallView(p, plan, "ledge-1", marks), "Stud scan")); // Hang shows holes, not readings
@@ -231,7 +227,7 @@ class TestConstructions : public QObject {
         for (const auto& chosen : p.walls) {
             const Drawing d = roomView(p, plan, chosen.id);
             for (const auto& w : p.walls)
-                QCOMPARE(withId(d, "wall:" + w.id) != nullptr, w.room == chosen.room);
+                QCOMPARE(test::withId(d, "wall:" + w.id) != nullptr, w.room == chosen.room);
             for (const auto& s : d.shapes)
                 for (const auto& q : s.points)
                     QVERIFY(std::isfinite(q.x) && std::isfinite(q.y));

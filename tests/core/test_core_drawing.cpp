@@ -1,4 +1,5 @@
 // Drawings are true to scale: what a dimension says is what its line measures.
+#include "drawings.h"
 #include "support.h"
 
 #include "drawing/items.h"
@@ -25,18 +26,6 @@ std::vector<const Shape*> of(const Drawing& d, ShapeKind kind) {
         if (s.kind == kind)
             out.push_back(&s);
     return out;
-}
-
-const Shape* withId(const Drawing& d, const std::string& id) {
-    for (const auto& s : d.shapes)
-        if (s.id == id)
-            return &s;
-    return nullptr;
-}
-
-bool says(const Drawing& d, const std::string& words) {
-    return std::any_of(d.shapes.begin(), d.shapes.end(),
-                       [&](const Shape& s) { return s.text.find(words) != std::string::npos; });
 }
 
 std::vector<std::pair<QString, Drawing>> all(const Scene& s) {
@@ -112,14 +101,14 @@ class TestDrawing : public QObject {
         QCOMPARE(d.high.x, 3620.0);
         QCOMPARE(d.high.y, 2440.0);
         for (Length x : studCentres(s.project.walls.front()))
-            QVERIFY(withId(d, "stud:" + std::to_string(x.nm())));
-        QVERIFY(!withId(d, "stud:0"));
-        QVERIFY(withId(d, "obstacle:outlet-1"));
-        QVERIFY(withId(d, "furniture:bench"));
-        const Shape* rail = withId(d, "piece:ledge-1");
+            QVERIFY(test::withId(d, "stud:" + std::to_string(x.nm())));
+        QVERIFY(!test::withId(d, "stud:0"));
+        QVERIFY(test::withId(d, "obstacle:outlet-1"));
+        QVERIFY(test::withId(d, "furniture:bench"));
+        const Shape* rail = test::withId(d, "piece:ledge-1");
         QVERIFY(rail);
         QVERIFY(std::abs(rail->points[0].x - (1060 + 12)) < 1e-6); // behind the end cap
-        const Shape* stud = withId(d, "stud:410000000");
+        const Shape* stud = test::withId(d, "stud:410000000");
         QVERIFY(std::abs((stud->points[0].x + stud->points[1].x) / 2 - 410) < 1e-6);
     }
 
@@ -129,12 +118,12 @@ class TestDrawing : public QObject {
         o.marks = true;
         const Drawing d = wallView(s.project, s.plan, "ledge-1", o);
         for (const auto& m : s.plan.pieces.front().marks) {
-            const Shape* c = withId(d, "mark:ledge-1:" + std::to_string(m.order));
+            const Shape* c = test::withId(d, "mark:ledge-1:" + std::to_string(m.order));
             QVERIFY(c);
             QVERIFY(std::abs(c->points.front().x - m.fromWallLeft.mm()) < 1e-6);
             QVERIFY(std::abs(c->points.front().y - (2440 - m.fromFloor.mm())) < 1e-6);
         }
-        QVERIFY(says(d, "level line"));
+        QVERIFY(test::says(d, "level line"));
     }
 
     void twoPiecesHangOnOneWall() {
@@ -142,7 +131,7 @@ class TestDrawing : public QObject {
         addPiece(s.project, "ledge", "hall-north");
         s.plan = test::planOf(s.project);
         const Drawing d = wallView(s.project, s.plan, "ledge-1", {});
-        QVERIFY(withId(d, "piece:ledge-1") && withId(d, "piece:ledge-2"));
+        QVERIFY(test::withId(d, "piece:ledge-1") && test::withId(d, "piece:ledge-2"));
     }
 
     void partsArePaintedFarToNear() {
@@ -162,7 +151,7 @@ class TestDrawing : public QObject {
         o.only = {"base", "back"};
         o.fresh = {"back"};
         const Drawing d = pieceView(s.project, s.plan, "ledge-1", o);
-        QVERIFY(withId(d, "part:base") && withId(d, "part:back") && !withId(d, "part:lip"));
+        QVERIFY(test::withId(d, "part:base") && test::withId(d, "part:back") && !test::withId(d, "part:lip"));
         QVERIFY(std::any_of(d.shapes.begin(), d.shapes.end(),
                             [](const Shape& q) { return q.fill == Tone::fresh; }));
     }
@@ -202,7 +191,7 @@ class TestDrawing : public QObject {
         QVERIFY(now > 0);
         QVERIFY(later >= now);
         QVERIFY(std::abs(later / now - h->sag.longTerm / h->sag.instant) < 0.02);
-        QVERIFY(says(d, "times too large"));
+        QVERIFY(test::says(d, "times too large"));
     }
 
     void nothingHeldIsAnEmptyCurveNotACrash() {
@@ -226,8 +215,8 @@ class TestDrawing : public QObject {
         QCOMPARE(seen.size(), s.plan.pieces.front().assembly().parts.size());
         for (const auto& [id, n] : seen)
             QCOMPARE(n, 1);
-        QVERIFY(says(d, "offcut"));
-        QVERIFY(says(d, "from the rack"));
+        QVERIFY(test::says(d, "offcut"));
+        QVERIFY(test::says(d, "from the rack"));
     }
 
     void theCutInHandIsDrawnAtItsPlace() {
@@ -248,14 +237,14 @@ class TestDrawing : public QObject {
                 order.push_back(q.id);
         QVERIFY(order.size() >= 4);
         QVERIFY(order[0].starts_with("stock:rack-") && order[1].starts_with("stock:rack-"));
-        QVERIFY(says(d, "your rack") && says(d, "the shop"));
+        QVERIFY(test::says(d, "your rack") && test::says(d, "the shop"));
     }
 
     void theLogShowsWhatWasWritten() {
         Scene s;
-        QVERIFY(says(logView(s.project, s.plan), "nothing written down yet"));
+        QVERIFY(test::says(logView(s.project, s.plan), "nothing written down yet"));
         s.project.log.push_back({"e", "2026-03-09", "glued", 2.5, 12});
-        QVERIFY(says(logView(s.project, s.plan), "2.5 h"));
+        QVERIFY(test::says(logView(s.project, s.plan), "2.5 h"));
     }
 
     void thingsStandInTheirBoxes_data() {

@@ -17,7 +17,9 @@ const StockItem* stockOf(const Plan& plan, const std::string& id) {
 /// One board of the plan drawn lying down, its top edge at y.
 class BoardPainter {
   public:
-    BoardPainter(const Project& p, const Plan& plan, Pen& pen) : project_(p), plan_(plan), pen_(pen) {}
+    /// `longest`: of the boards drawn together, mm.
+    BoardPainter(const Project& p, const Plan& plan, Pen& pen, double longest)
+        : project_(p), plan_(plan), pen_(pen), longest_(longest) {}
 
     void draw(std::size_t index, double y, int current) {
         const CutBoard& b = plan_.cut.boards[index];
@@ -77,11 +79,7 @@ class BoardPainter {
     /// Name and size where there is room at about 700 px for the longest board, else the name, else its
     /// initials, else nothing.
     [[nodiscard]] std::string label(const Placed& p) const {
-        double longest = 1;
-        for (const auto& b : plan_.cut.boards)
-            if (const StockItem* s = stockOf(plan_, b.stock))
-                longest = std::max(longest, s->length.mm());
-        const double letters = p.length.mm() / longest * 700 / 6.4;
+        const double letters = p.length.mm() / longest_ * 700 / 6.4;
         const std::string name = plan_.partName(p.part);
         const std::string whole = fmt::format("{}  {} × {}", name, formatNumber(p.length, project_.style),
                                               formatNumber(p.width, project_.style));
@@ -89,7 +87,7 @@ class BoardPainter {
             return whole;
         if (static_cast<double>(name.size()) < letters)
             return name;
-        if (p.width.mm() / longest * 700 < 11 || letters < 4)
+        if (p.width.mm() / longest_ * 700 < 11 || letters < 4)
             return {};
         std::string initials;
         for (std::size_t i = 0; i < name.size(); ++i)
@@ -120,7 +118,16 @@ class BoardPainter {
     const Project& project_;
     const Plan& plan_;
     Pen& pen_;
+    double longest_;
 };
+
+double longestBoard(const Plan& plan) {
+    double longest = 1;
+    for (const auto& b : plan.cut.boards)
+        if (const StockItem* s = stockOf(plan, b.stock))
+            longest = std::max(longest, s->length.mm());
+    return longest;
+}
 
 } // namespace
 
@@ -128,17 +135,16 @@ Drawing cutView(const Project& project, const Plan& plan, int cut) {
     Drawing d;
     Pen pen(d);
     double y = 0;
-    double longest = 0;
-    BoardPainter painter(project, plan, pen);
+    const double longest = longestBoard(plan);
+    BoardPainter painter(project, plan, pen, longest);
     for (std::size_t i = 0; i < plan.cut.boards.size(); ++i) {
         const StockItem* s = stockOf(plan, plan.cut.boards[i].stock);
         if (!s)
             continue;
         painter.draw(i, y, cut);
         y += s->width.mm() + std::max(110.0, s->width.mm() * 0.8);
-        longest = std::max(longest, s->length.mm());
     }
-    pen.extent({0, 0}, {std::max(1.0, longest), std::max(1.0, y - 60)});
+    pen.extent({0, 0}, {longest, std::max(1.0, y - 60)});
     d.marginTop = 34;
     d.marginLeft = 44;
     d.marginRight = 24;

@@ -1,7 +1,6 @@
 #include "edit/wall_fields.h"
 
 #include "edit/field_maker.h"
-#include "project/placing.h"
 #include "room/height_advice.h"
 #include "room/scan_of_wall.h"
 #include "room/stud_readings.h"

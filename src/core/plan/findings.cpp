@@ -13,8 +13,6 @@
 namespace owl {
 namespace {
 
-using Apply = std::function<void(Project&)>;
-
 /// All findings about one piece, gathered by subject.
 class PieceFindings : public PieceFinder {
   public:
