@@ -1,16 +1,20 @@
 #include "strength/beam.h"
 
+#include "strength/beam_span.h"
+
 #include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <tuple>
+#include <utility>
 
-// Element with (v, theta) at both ends, theta = dv/dx, v down, phi = 12 EI/(GAs l^2) or 0:
-//   k = EI/(l^3 (1+phi)) [12 6l -12 6l; 6l (4+phi)l^2 -6l (2-phi)l^2; ..]     f = w [l/2, l^2/12, l/2,
-//   -l^2/12]
-// End forces q = k u - f give the sagging moments M_a = q_1, M_b = -q_3 and the shear. A support's reaction
-// is what the assembled residual lacks. Chosen over singularity functions because springs, settlements,
-// lifting rests and changing stiffness all fit one method; tests hold it to the closed forms of S5.2.
+// Unknown are the deflection v and the turn theta = dv/dx at the supports only (v down, M sagging). A span between
+// two of them is solved exactly by the force method whatever stands on it (beam_span.h); an overhang is
+// statically determined and acts on its support as a force and a moment. So no stiffness of a short stretch
+// between two loads ever meets that of a long span in one matrix: with every load a node, two nodes half a
+// nanometre apart ruined the answer. Chosen over singularity functions, whose terms grow with the cube of the
+// distance and cancel. Tests hold it to the closed forms of S5.2.
 
 namespace owl {
 namespace {
@@ -18,11 +22,7 @@ namespace {
 using Vector = Eigen::VectorXd;
 using Matrix = Eigen::MatrixXd;
 
-constexpr double same = 1e-7; // mm: places closer than this are one node
-
-struct Element {
-    double x, l, EI, phi, w;
-};
+constexpr double same = 1e-3; // mm: places closer than this are one node
 
 /// Takes the extremes of one stretch in: at its ends and where the moment turns.
 void widen(const BeamSpan& s, double& sagging, double& hogging, double& shear) {
@@ -39,6 +39,18 @@ void widen(const BeamSpan& s, double& sagging, double& hogging, double& shear) {
     }
 }
 
+/// A node that something holds.
+struct Rest {
+    std::size_t node = 0;
+    std::vector<std::size_t> supports; ///< all that stand there
+    bool rigid = false, fixed = false;
+    double settlement = 0;      ///< of the first rigid one
+    double k = 0, kSettled = 0; ///< springs: sum of k, and of k x settlement
+    double kRot = 0;
+    double v = 0, theta = 0;             ///< the answer
+    double reaction = 0, restMoment = 0; ///< N, N mm
+};
+
 class Solver {
   public:
     explicit Solver(const Beam& b) : beam_(b) {}
@@ -46,9 +58,9 @@ class Solver {
     tl::expected<BeamResult, std::string> run() {
         makeNodes();
         makeElements();
-        assemble();
         lifted_.assign(beam_.supports.size(), false);
         for (std::size_t round = 0; round < 4 * beam_.supports.size() + 4; ++round) {
+            findRests();
             if (!solve())
                 return tl::unexpected(
                     std::string("the piece tips off its rests: fewer than two supports hold it"));
@@ -76,137 +88,253 @@ class Solver {
             xs.push_back(std::clamp(s.x1, 0.0, beam_.length));
         }
         xs.insert(xs.end(), beam_.probes.begin(), beam_.probes.end());
-        if (beam_.GAs > 0) // the cubic inside an element leaves shear out, so look at more nodes
-            for (int i = 1; i < 80; ++i)
-                xs.push_back(beam_.length * i / 80);
         std::sort(xs.begin(), xs.end());
         for (double x : xs)
             if (nodes_.empty() || x - nodes_.back() > same)
                 nodes_.push_back(x);
     }
 
-    [[nodiscard]] Eigen::Index nodeAt(double x) const {
-        const auto it = std::min_element(nodes_.begin(), nodes_.end(), [&](double a, double b) {
-            return std::abs(a - x) < std::abs(b - x);
-        });
-        return it - nodes_.begin();
+    [[nodiscard]] std::size_t nodeAt(double x) const {
+        const auto after = std::lower_bound(nodes_.begin(), nodes_.end(), x);
+        if (after == nodes_.begin())
+            return 0;
+        const auto i = static_cast<std::size_t>(after - nodes_.begin());
+        return i == nodes_.size() || x - nodes_[i - 1] <= nodes_[i] - x ? i - 1 : i;
     }
 
+    /// One element between each two nodes; the last, without length, holds what acts on the right end.
     void makeElements() {
-        for (std::size_t i = 0; i + 1 < nodes_.size(); ++i) {
-            const double x = nodes_[i];
-            const double l = nodes_[i + 1] - x;
-            const double mid = x + l / 2;
-            Element e{x, l, beam_.EI, 0, 0};
+        for (std::size_t i = 0; i < nodes_.size(); ++i) {
+            BeamElement e;
+            e.x = nodes_[i];
+            e.l = i + 1 < nodes_.size() ? nodes_[i + 1] - e.x : 0;
+            e.EI = beam_.EI;
+            const double mid = e.x + e.l / 2;
             for (const auto& s : beam_.segments)
                 if (mid > s.x0 && mid < s.x1)
                     e.EI = s.EI;
-            e.phi = beam_.GAs > 0 ? 12 * e.EI / (beam_.GAs * l * l) : 0;
             for (const auto& q : beam_.lines)
                 if (mid > q.x0 && mid < q.x1)
                     e.w += q.w;
             elements_.push_back(e);
         }
-    }
-
-    static Eigen::Matrix4d stiffness(const Element& e) {
-        const double l = e.l;
-        const double a = (4 + e.phi) * l * l;
-        const double b = (2 - e.phi) * l * l;
-        Eigen::Matrix4d k;
-        k << 12, 6 * l, -12, 6 * l, 6 * l, a, -6 * l, b, -12, -6 * l, 12, -6 * l, 6 * l, b, -6 * l, a;
-        return k * (e.EI / (l * l * l * (1 + e.phi)));
-    }
-
-    static Eigen::Vector4d lineForce(const Element& e) {
-        return Eigen::Vector4d(e.l / 2, e.l * e.l / 12, e.l / 2, -e.l * e.l / 12) * e.w;
-    }
-
-    void assemble() {
-        const auto n = static_cast<Eigen::Index>(2 * nodes_.size());
-        k_ = Matrix::Zero(n, n);
-        f_ = Vector::Zero(n);
-        for (std::size_t i = 0; i < elements_.size(); ++i) {
-            const auto at = static_cast<Eigen::Index>(2 * i);
-            k_.block<4, 4>(at, at) += stiffness(elements_[i]);
-            f_.segment<4>(at) += lineForce(elements_[i]);
-        }
+        if (elements_.back().EI <= 0 && elements_.size() > 1)
+            elements_.back().EI = elements_[elements_.size() - 2].EI;
         for (const auto& p : beam_.points)
-            f_(2 * nodeAt(p.x)) += p.P;
+            elements_[nodeAt(p.x)].P += p.P;
         for (const auto& m : beam_.moments)
-            f_(2 * nodeAt(m.x) + 1) += m.M;
-        pure_ = k_;
+            elements_[nodeAt(m.x)].M += m.M;
+    }
+
+    /// Supports that still hold, those at one node taken together.
+    void findRests() {
+        rests_.clear();
+        for (std::size_t i = 0; i < beam_.supports.size(); ++i) {
+            if (lifted_[i])
+                continue;
+            const auto& s = beam_.supports[i];
+            const std::size_t node = nodeAt(s.x);
+            auto r = std::find_if(rests_.begin(), rests_.end(), [&](const Rest& q) { return q.node == node; });
+            if (r == rests_.end()) {
+                r = rests_.insert(rests_.end(), Rest());
+                r->node = node;
+            }
+            r->supports.push_back(i);
+            if (s.type == BeamSupport::Type::spring) {
+                r->k += s.k;
+                r->kSettled += s.k * s.settlement;
+            } else if (!std::exchange(r->rigid, true)) {
+                r->settlement = s.settlement;
+            }
+            r->fixed = r->fixed || s.type == BeamSupport::Type::fixed;
+            r->kRot += s.kRot;
+        }
+        std::sort(rests_.begin(), rests_.end(), [](const Rest& a, const Rest& b) { return a.node < b.node; });
+    }
+
+    /// What the overhang left of the first or right of the last rest does to it: force down, moment that
+    /// turns the right side down.
+    [[nodiscard]] std::pair<double, double> overhang(std::size_t first, std::size_t end, double about) const {
+        double force = 0;
+        double moment = 0;
+        for (std::size_t i = first; i < end; ++i) {
+            const BeamElement& e = elements_[i];
+            force += e.P + e.w * e.l;
+            moment += e.P * (e.x - about) + e.w * e.l * (e.x + e.l / 2 - about) + e.M;
+        }
+        return {force, moment};
+    }
+
+    void addSpan(std::size_t i, Matrix& k, Vector& f) {
+        const SpanFlexibility& s = spans_[i];
+        const auto stiff = s.stiffness();
+        const auto fixed = s.endMoments({0, 0, 0, 0});
+        const std::array<std::array<double, 4>, 2> A{
+            {{1 / s.S, 1, -1 / s.S, 0}, {-1 / s.S, 0, 1 / s.S, -1}}};
+        const auto at = static_cast<Eigen::Index>(2 * i);
+        for (Eigen::Index r = 0; r < 4; ++r) {
+            const auto rr = static_cast<std::size_t>(r);
+            for (Eigen::Index c = 0; c < 4; ++c) {
+                const auto cc = static_cast<std::size_t>(c);
+                k(at + r, at + c) += A[0][rr] * stiff[0][cc] + A[1][rr] * stiff[1][cc];
+            }
+            f(at + r) -= A[0][rr] * fixed[0] + A[1][rr] * fixed[1];
+        }
+        f(at) += s.upLeft;
+        f(at + 2) += s.upRight;
     }
 
     bool solve() {
-        Matrix k = pure_;
-        Vector f = f_;
-        std::vector<bool> held(static_cast<std::size_t>(f.size()), false);
-        Vector u = Vector::Zero(f.size());
-        int vertical = 0;
-        bool turning = false;
-        for (std::size_t i = 0; i < beam_.supports.size(); ++i) {
-            if (lifted_[i])
-                continue;
-            const auto& s = beam_.supports[i];
-            const auto d = 2 * nodeAt(s.x);
-            ++vertical;
-            if (s.type == BeamSupport::Type::spring) {
-                k(d, d) += s.k;
-                f(d) += s.k * s.settlement;
-            } else {
-                held[static_cast<std::size_t>(d)] = true;
-                u(d) = s.settlement;
-            }
-            if (s.type == BeamSupport::Type::fixed) {
-                held[static_cast<std::size_t>(d + 1)] = true;
-                turning = true;
-            }
-            k(d + 1, d + 1) += s.kRot;
-            turning = turning || s.kRot > 0;
-        }
-        if (vertical < (turning ? 1 : 2))
+        const bool turning =
+            std::any_of(rests_.begin(), rests_.end(), [](const Rest& r) { return r.fixed || r.kRot > 0; });
+        if (rests_.size() < (turning ? 1 : 2))
             return false;
-        std::vector<Eigen::Index> free;
-        for (Eigen::Index i = 0; i < f.size(); ++i)
-            if (!held[static_cast<std::size_t>(i)])
-                free.push_back(i);
-        const Vector rhs = f - k * u;
-        const auto n = static_cast<Eigen::Index>(free.size());
-        Matrix kf(n, n);
-        Vector ff(n);
-        for (Eigen::Index r = 0; r < n; ++r) {
-            ff(r) = rhs(free[static_cast<std::size_t>(r)]);
-            for (Eigen::Index c = 0; c < n; ++c)
-                kf(r, c) = k(free[static_cast<std::size_t>(r)], free[static_cast<std::size_t>(c)]);
+        const std::size_t first = rests_.front().node;
+        const std::size_t last = rests_.back().node;
+        spans_.clear();
+        for (std::size_t i = 0; i + 1 < rests_.size(); ++i)
+            spans_.push_back(
+                flexibilityOf(elements_, rests_[i].node, rests_[i + 1].node, beam_.GAs));
+        const auto n = static_cast<Eigen::Index>(2 * rests_.size());
+        Matrix k = Matrix::Zero(n, n);
+        loads_ = Vector::Zero(n);
+        for (std::size_t i = 0; i < spans_.size(); ++i)
+            addSpan(i, k, loads_);
+        direct_ = Vector::Zero(n);
+        for (std::size_t i = 0; i < rests_.size(); ++i) {
+            direct_(static_cast<Eigen::Index>(2 * i)) = elements_[rests_[i].node].P;
+            direct_(static_cast<Eigen::Index>(2 * i) + 1) = elements_[rests_[i].node].M;
         }
-        const Vector uf = kf.ldlt().solve(ff);
-        for (Eigen::Index r = 0; r < n; ++r)
-            u(free[static_cast<std::size_t>(r)]) = uf(r);
-        u_ = u;
-        findReactions();
-        return u_.allFinite();
+        const auto left = overhang(0, first, nodes_[first]);
+        const auto right = overhang(last + 1, elements_.size(), nodes_[last]);
+        const double tip = elements_[last].w * elements_[last].l; // the element right of the last rest
+        direct_(0) += left.first;
+        direct_(1) += left.second;
+        direct_(n - 2) += right.first + tip;
+        direct_(n - 1) += right.second + tip * elements_[last].l / 2;
+        loads_ += direct_;
+        return settle(k);
     }
 
-    void findReactions() {
-        const Vector residual = f_ - pure_ * u_; // what the supports must push up with
-        reactions_.assign(beam_.supports.size(), 0);
-        turning_.assign(beam_.supports.size(), 0);
-        for (std::size_t i = 0; i < beam_.supports.size(); ++i) {
-            if (lifted_[i])
-                continue;
-            const auto& s = beam_.supports[i];
-            const auto d = 2 * nodeAt(s.x);
-            reactions_[i] = s.type == BeamSupport::Type::spring ? s.k * (u_(d) - s.settlement) : residual(d);
-            if (s.type == BeamSupport::Type::fixed)
-                turning_[i] = std::abs(residual(d + 1));
-            else if (s.kRot > 0)
-                turning_[i] = std::abs(s.kRot * u_(d + 1));
+    /// Solves for the free turns and deflections; the rows are scaled to 1 first, since they differ in unit.
+    bool settle(Matrix& k) {
+        std::vector<Eigen::Index> free;
+        Vector u = Vector::Zero(k.rows());
+        for (std::size_t i = 0; i < rests_.size(); ++i) {
+            const Rest& r = rests_[i];
+            const auto d = static_cast<Eigen::Index>(2 * i);
+            if (r.rigid)
+                u(d) = r.settlement;
+            else {
+                k(d, d) += r.k;
+                loads_(d) += r.kSettled;
+                free.push_back(d);
+            }
+            k(d + 1, d + 1) += r.kRot;
+            if (!r.fixed)
+                free.push_back(d + 1);
+        }
+        const Vector rhs = loads_ - k * u;
+        const auto n = static_cast<Eigen::Index>(free.size());
+        if (n > 0) {
+            Matrix kf(n, n);
+            Vector ff(n);
+            Vector scale(n);
+            for (Eigen::Index r = 0; r < n; ++r) {
+                const double own = k(free[static_cast<std::size_t>(r)], free[static_cast<std::size_t>(r)]);
+                scale(r) = own > 0 ? 1 / std::sqrt(own) : 1;
+            }
+            for (Eigen::Index r = 0; r < n; ++r) {
+                ff(r) = rhs(free[static_cast<std::size_t>(r)]) * scale(r);
+                for (Eigen::Index c = 0; c < n; ++c)
+                    kf(r, c) = k(free[static_cast<std::size_t>(r)], free[static_cast<std::size_t>(c)]) *
+                               scale(r) * scale(c);
+            }
+            const Eigen::LDLT<Matrix> solver(kf);
+            if (solver.vectorD().minCoeff() < 1e-13)
+                return false;
+            const Vector uf = solver.solve(ff);
+            for (Eigen::Index r = 0; r < n; ++r)
+                u(free[static_cast<std::size_t>(r)]) = uf(r) * scale(r);
+        }
+        if (!u.allFinite())
+            return false;
+        for (std::size_t i = 0; i < rests_.size(); ++i) {
+            rests_[i].v = u(static_cast<Eigen::Index>(2 * i));
+            rests_[i].theta = u(static_cast<Eigen::Index>(2 * i) + 1);
+        }
+        fillElements();
+        return true;
+    }
+
+    /// Moments, shears and deflections of every element; the reactions by equilibrium of each rest.
+    void fillElements() {
+        const std::size_t first = rests_.front().node;
+        const std::size_t last = rests_.back().node;
+        for (std::size_t i = 0; i < rests_.size(); ++i) {
+            rests_[i].reaction = direct_(static_cast<Eigen::Index>(2 * i));
+            rests_[i].restMoment = direct_(static_cast<Eigen::Index>(2 * i) + 1);
+        }
+        carry(elements_, 0, first, 0, 0);
+        bend(elements_, 0, first, 0, 0, beam_.GAs); // as if its left end stood still, then turned into place
+        if (first > 0) {
+            const BeamElement& e = elements_[first - 1];
+            const double turn = rests_.front().theta - e.turn(e.l);
+            const double down = rests_.front().v - e.down(e.l, beam_.GAs) - turn * nodes_[first];
+            bend(elements_, 0, first, down, turn, beam_.GAs);
+        }
+        for (std::size_t i = 0; i < spans_.size(); ++i) {
+            const SpanFlexibility& s = spans_[i];
+            Rest& a = rests_[i];
+            Rest& b = rests_[i + 1];
+            const auto M = s.endMoments({a.v, a.theta, b.v, b.theta});
+            const double tilt = (M[1] - M[0]) / s.S;
+            const BeamElement& start = elements_[a.node];
+            carry(elements_, a.node, b.node, M[0] - start.M, s.upLeft + tilt + start.P);
+            bend(elements_, a.node, b.node, a.v, a.theta, beam_.GAs);
+            a.reaction += s.upLeft + tilt;
+            b.reaction += s.upRight - tilt;
+            a.restMoment -= M[0];
+            b.restMoment += M[1];
+        }
+        BeamElement& end = elements_[last];
+        const auto right = overhang(last + 1, elements_.size(), nodes_[last]);
+        const double tip = end.w * end.l;
+        carry(elements_, last, elements_.size(), -right.second - tip * end.l / 2 - end.M,
+              right.first + tip + end.P);
+        bend(elements_, last, elements_.size(), rests_.back().v, rests_.back().theta, beam_.GAs);
+    }
+
+    /// Shares a rest's reaction among the supports that stand at its node.
+    void shareReactions(std::vector<double>& reactions, std::vector<double>& moments) const {
+        reactions.assign(beam_.supports.size(), 0);
+        moments.assign(beam_.supports.size(), 0);
+        for (const auto& r : rests_) {
+            double rest = r.reaction;
+            double rigid = 0;
+            for (std::size_t i : r.supports) {
+                const auto& s = beam_.supports[i];
+                if (s.type == BeamSupport::Type::spring) {
+                    reactions[i] = s.k * (r.v - s.settlement);
+                    rest -= reactions[i];
+                } else {
+                    ++rigid;
+                }
+                if (s.kRot > 0)
+                    moments[i] = std::abs(s.kRot * r.theta);
+            }
+            for (std::size_t i : r.supports)
+                if (beam_.supports[i].type != BeamSupport::Type::spring)
+                    reactions[i] = rest / rigid;
+            for (std::size_t i : r.supports)
+                if (beam_.supports[i].type == BeamSupport::Type::fixed)
+                    moments[i] = std::abs(r.restMoment);
         }
     }
 
     /// Lets the most negative one-way support go, or puts one back that the beam presses on. False: settled.
     bool updateLifted() {
+        shareReactions(reactions_, turning_);
         double worst = -1e-9;
         std::size_t which = reactions_.size();
         for (std::size_t i = 0; i < reactions_.size(); ++i) {
@@ -221,7 +349,7 @@ class Solver {
         }
         for (std::size_t i = 0; i < reactions_.size(); ++i) {
             const auto& s = beam_.supports[i];
-            if (lifted_[i] && u_(2 * nodeAt(s.x)) > s.settlement + 1e-9) {
+            if (lifted_[i] && elements_[nodeAt(s.x)].v > s.settlement + 1e-9) {
                 lifted_[i] = false;
                 return true;
             }
@@ -229,55 +357,42 @@ class Solver {
         return false;
     }
 
-    /// Deflection inside an element at t = 0..1: Hermite cubic and the particular part of the line load.
-    [[nodiscard]] double inside(std::size_t i, double t) const {
-        const Element& e = elements_[i];
-        const auto at = static_cast<Eigen::Index>(2 * i);
-        const double t2 = t * t;
-        const double t3 = t2 * t;
-        const double cubic = u_(at) * (1 - 3 * t2 + 2 * t3) + u_(at + 1) * e.l * (t - 2 * t2 + t3) +
-                             u_(at + 2) * (3 * t2 - 2 * t3) + u_(at + 3) * e.l * (t3 - t2);
-        const double l2 = e.l * e.l;
-        return cubic + e.w * l2 * l2 * t2 * (1 - t) * (1 - t) / (24 * e.EI);
+    /// Finer where the element is long, so that the curve is even and a crowd of short loads costs little.
+    [[nodiscard]] int stepsIn(const BeamElement& e) const {
+        return std::clamp(static_cast<int>(std::ceil(256 * e.l / beam_.length)), 2, 64);
     }
 
-    void scanElement(std::size_t i, BeamResult& r) const {
-        const Element& e = elements_[i];
-        const auto at = static_cast<Eigen::Index>(2 * i);
-        const Eigen::Vector4d q = stiffness(e) * u_.segment<4>(at) - lineForce(e);
-        const double ma = q(1);
-        const double mb = -q(3);
-        const BeamSpan span{e.x, e.l, e.w, ma, mb, q(0), q(2)};
+    void scanElement(const BeamElement& e, BeamResult& r) const {
+        const BeamSpan span{e.x, e.l, e.w, e.m, e.moment(e.l), e.q, e.shear(e.l)};
         widen(span, r.maxSagging, r.maxHogging, r.maxShear);
         r.spans.push_back(span);
         if (!beam_.deflections)
             return;
-        const int steps = beam_.GAs > 0 ? 1 : 64;
+        const int steps = stepsIn(e);
         for (int s = 0; s <= steps; ++s)
-            r.curve.emplace_back(e.x + e.l * s / steps, inside(i, static_cast<double>(s) / steps));
+            r.curve.emplace_back(e.x + e.l * s / steps, e.down(e.l * s / steps, beam_.GAs));
     }
 
     /// The extreme of sign x deflection near a sampled one, by narrowing the bracket around it.
     [[nodiscard]] std::pair<double, double> sharpen(double x, double sign) const {
         double best = -1e300;
         double at = x;
-        for (std::size_t i = 0; i < elements_.size(); ++i) {
-            const Element& e = elements_[i];
-            if (x < e.x - same || x > e.x + e.l + same)
+        for (const auto& e : elements_) {
+            if (e.l <= 0 || x < e.x - same || x > e.x + e.l + same)
                 continue;
-            const double t0 = std::clamp((x - e.x) / e.l, 0.0, 1.0);
-            double low = std::max(0.0, t0 - 1.0 / 64);
-            double high = std::min(1.0, t0 + 1.0 / 64);
+            const double step = e.l / stepsIn(e);
+            double low = std::max(0.0, x - e.x - step);
+            double high = std::min(e.l, x - e.x + step);
             for (int k = 0; k < 60; ++k) {
                 const double a = low + (high - low) / 3;
                 const double b = high - (high - low) / 3;
-                (sign * inside(i, a) < sign * inside(i, b) ? low : high) =
-                    sign * inside(i, a) < sign * inside(i, b) ? a : b;
+                const bool rises = sign * e.down(a, beam_.GAs) < sign * e.down(b, beam_.GAs);
+                (rises ? low : high) = rises ? a : b;
             }
-            const double v = sign * inside(i, (low + high) / 2);
+            const double v = sign * e.down((low + high) / 2, beam_.GAs);
             if (v > best) {
                 best = v;
-                at = e.x + e.l * (low + high) / 2;
+                at = e.x + (low + high) / 2;
             }
         }
         return {at, best};
@@ -288,8 +403,8 @@ class Solver {
         r.reactions = reactions_;
         r.supportMoments = turning_;
         r.lifted = lifted_;
-        for (std::size_t i = 0; i < elements_.size(); ++i)
-            scanElement(i, r);
+        for (std::size_t i = 0; i + 1 < elements_.size(); ++i)
+            scanElement(elements_[i], r);
         double down = 0;
         double up = 0;
         double downX = 0;
@@ -304,8 +419,7 @@ class Solver {
                 upX = x;
             }
         }
-        if (beam_.GAs <= 0 &&
-            beam_.deflections) { // with shear the nodes are close and the cubic inside is not the whole truth
+        if (beam_.deflections) {
             if (const auto [x, v] = sharpen(downX, 1); v > down)
                 std::tie(downX, down) = std::pair(x, v);
             if (const auto [x, v] = sharpen(upX, -1); v > up)
@@ -315,15 +429,16 @@ class Solver {
         r.maxUp = up;
         r.atX = down >= up ? downX : upX;
         for (double x : beam_.probes)
-            r.probeDown.push_back(u_(2 * nodeAt(x)));
+            r.probeDown.push_back(elements_[nodeAt(x)].v);
         return r;
     }
 
     const Beam& beam_;
     std::vector<double> nodes_;
-    std::vector<Element> elements_;
-    Matrix k_, pure_;
-    Vector f_, u_;
+    std::vector<BeamElement> elements_;
+    std::vector<Rest> rests_;
+    std::vector<SpanFlexibility> spans_;
+    Vector loads_, direct_;
     std::vector<bool> lifted_;
     std::vector<double> reactions_, turning_;
 };
