@@ -1,5 +1,6 @@
 #include "app/document.h"
 
+#include "plan/remedies.h"
 #include "project/placing.h"
 #include "project/project_file.h"
 
@@ -76,6 +77,10 @@ std::pair<Project, Plan> Document::preview(const Edit& edit) const {
     const Earlier earlier{planned_, plan_};
     Plan p = owl::plan(next, shop_, catalog(), &earlier);
     return {std::move(next), std::move(p)};
+}
+
+std::vector<Remedy> Document::remediesFor(const Finding& finding) const {
+    return remediesThatCure(finding, project_, plan_, shop_, catalog());
 }
 
 void Document::reset(Project project, const QString& path) {

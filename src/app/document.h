@@ -33,6 +33,8 @@ class Document : public QObject {
     void undo();
     void redo();
     /// What the plan would be with this edit; nothing changes.
+    /// The remedies of a finding that cure it, tried one by one, each with what it brings.
+    [[nodiscard]] std::vector<Remedy> remediesFor(const Finding& finding) const;
     [[nodiscard]] std::pair<Project, Plan> preview(const Edit& edit) const;
 
     /// Replaces everything. Used by new, open and restore; clears undo.

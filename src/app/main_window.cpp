@@ -96,6 +96,7 @@ void MainWindow::wire() {
             say(tr("Done: %1").arg(words(copy.name)));
         });
     };
+    notes_->onTry = [this](const Finding& f) { return doc_->remediesFor(f); };
     notes_->onHover = [this](const Edit* e) { hover(e); };
     const auto working = [this](const Working& w, QPoint at) { card_->show({}, w, at); };
     notes_->onWorking = working;

@@ -181,8 +181,11 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* e) {
 
 void MainWindow::dropEvent(QDropEvent* e) {
     for (const QUrl& u : e->mimeData()->urls())
-        if (u.isLocalFile() && mayLeave()) {
-            openFile(u.toLocalFile());
+        if (u.isLocalFile()) {
+            // A trace belongs to the project in hand; only another project asks to leave this one.
+            const bool trace = u.toLocalFile().endsWith(".csv", Qt::CaseInsensitive);
+            if (trace || mayLeave())
+                openFile(u.toLocalFile());
             return;
         }
 }

@@ -81,7 +81,9 @@ void MainWindow::readScan(const QString& file) {
                      if (Wall* v = p.findWall(w))
                          takeScan(*v, t);
                  }});
-    tabs_[Station::place] = 2;
+    const Piece* hung = doc_->project().findPiece(piece_.toStdString());
+    // The table of studs comes first on a wall without the piece, third where it hangs.
+    tabs_[Station::place] = hung && hung->wall == wall_.toStdString() ? 2 : 0;
     mode_ = PlaceMode::wall;
     goTo(Station::place);
     const Wall* now = doc_->project().findWall(wall_.toStdString());

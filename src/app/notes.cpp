@@ -44,15 +44,6 @@ class Card : public QFrame {
 
 } // namespace
 
-Notes::Notes(QWidget* parent) : QScrollArea(parent) {
-    setWidgetResizable(true);
-    setFrameShape(QFrame::NoFrame);
-    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    setObjectName("notes");
-    setAccessibleName(tr("Inputs and notes"));
-    setFocusPolicy(Qt::NoFocus);
-}
-
 namespace {
 
 /// The same inputs in the same order; only what they hold may differ.
@@ -67,13 +58,41 @@ bool sameFindings(const std::vector<Finding>& a, const std::vector<Finding>& b) 
     return std::equal(a.begin(), a.end(), b.begin(), b.end(), [](const Finding& x, const Finding& y) {
         const bool remedies =
             std::equal(x.remedies.begin(), x.remedies.end(), y.remedies.begin(), y.remedies.end(),
-                       [](const Edit& p, const Edit& q) { return p.name == q.name; });
+                       [](const Remedy& p, const Remedy& q) {
+                           return p.name == q.name && p.changes == q.changes && p.brings == q.brings;
+                       });
         return remedies && x.id == y.id && x.severity == y.severity && x.title == y.title &&
                x.text == y.text && x.working.formula == y.working.formula;
     });
 }
 
 } // namespace
+
+Notes::Notes(QWidget* parent) : QScrollArea(parent) {
+    setWidgetResizable(true);
+    setFrameShape(QFrame::NoFrame);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setObjectName("notes");
+    setAccessibleName(tr("Inputs and notes"));
+    setFocusPolicy(Qt::NoFocus);
+    tries_.setSingleShot(true);
+    tries_.setInterval(60);
+    connect(&tries_, &QTimer::timeout, this, &Notes::tryRemedies);
+}
+
+void Notes::tryRemedies() {
+    if (!onTry)
+        return;
+    std::vector<Finding> tried = offered_;
+    for (auto& f : tried)
+        if (!f.remedies.empty())
+            f.remedies = onTry(f);
+    if (sameFindings(tried, findings_))
+        return;
+    findings_ = std::move(tried);
+    if (blocking_)
+        fillFindings();
+}
 
 void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& findings, const QString& piece,
                  const QString& wall) {
@@ -83,9 +102,16 @@ void Notes::show(const std::vector<Field>& fields, const std::vector<Finding>& f
             mine.push_back(f);
     showing_ = true;
     const bool keep = widget() && sameInputs(fields, fields_);
-    const bool sameNotes = keep && sameFindings(mine, findings_);
+    const bool sameNotes = keep && sameFindings(mine, offered_);
     fields_ = fields;
-    findings_ = std::move(mine);
+    offered_ = std::move(mine);
+    if (!sameNotes) {
+        findings_ = offered_;
+        if (onTry)
+            for (auto& f : findings_)
+                f.remedies.clear();
+    }
+    tries_.start();
     if (!keep) {
         buildAll();
     } else {
@@ -365,7 +391,8 @@ void Notes::addFinding(QVBoxLayout* into, std::size_t index) {
     text->setWordWrap(true);
     column->addWidget(text);
     for (std::size_t r = 0; r < f.remedies.size(); ++r) {
-        auto* b = new QPushButton(words(f.remedies[r].name));
+        const Remedy& remedy = f.remedies[r];
+        auto* b = new QPushButton(words(remedy.name));
         b->setObjectName("remedy:" + words(f.id) + ":" + words(f.remedies[r].name));
         b->setCursor(Qt::PointingHandCursor);
         b->installEventFilter(this);
@@ -375,11 +402,18 @@ void Notes::addFinding(QVBoxLayout* into, std::size_t index) {
             if (onHover)
                 onHover(nullptr);
             if (onRemedy && index < findings_.size() && r < findings_[index].remedies.size())
-                onRemedy(findings_[index].remedies[r]);
+                onRemedy(findings_[index].remedies[r].edit());
         });
         auto* row = new QHBoxLayout;
         row->addWidget(b);
-        row->addStretch(1);
+        if (!remedy.brings.empty()) {
+            auto* brings = new QLabel(words(remedy.brings));
+            brings->setObjectName("help");
+            brings->setWordWrap(true);
+            row->addWidget(brings, 1);
+        } else {
+            row->addStretch(1);
+        }
         column->addLayout(row);
     }
     if (!f.working.formula.empty()) {
@@ -400,8 +434,10 @@ bool Notes::eventFilter(QObject* o, QEvent* e) {
     if ((in || out) && onHover) {
         const auto f = static_cast<std::size_t>(o->property("finding").toInt());
         const auto r = static_cast<std::size_t>(o->property("remedy").toInt());
-        if (f < findings_.size() && r < findings_[f].remedies.size())
-            onHover(in ? &findings_[f].remedies[r] : nullptr);
+        if (f < findings_.size() && r < findings_[f].remedies.size()) {
+            const Edit edit = findings_[f].remedies[r].edit();
+            onHover(in ? &edit : nullptr);
+        }
     }
     return QScrollArea::eventFilter(o, e);
 }

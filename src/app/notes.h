@@ -4,6 +4,7 @@
 #include "edit/fields.h"
 
 #include <QScrollArea>
+#include <QTimer>
 #include <functional>
 #include <map>
 #include <optional>
@@ -29,6 +30,9 @@ class Notes : public QScrollArea {
 
     std::function<std::optional<QString>(const Field&, const QString& typed)> onTyped;
     std::function<void(const Edit&)> onRemedy;
+    /// Which remedies of a finding cure it, and what each brings; asked when the hands rest, not at every
+    /// key.
+    std::function<std::vector<Remedy>(const Finding&)> onTry;
     std::function<void(const Edit*)> onHover; ///< null when the pointer leaves
     std::function<void(const Working&, QPoint)> onWorking;
 
@@ -51,13 +55,16 @@ class Notes : public QScrollArea {
     void addGroup(QVBoxLayout* into, const QString& heading, bool first);
     void build(Group& group);
     void addFinding(QVBoxLayout* into, std::size_t index);
+    void tryRemedies();
     QWidget* makeInput(const Field& field);
     void type(QLineEdit* edit, const std::string& id);
     void answer(const std::string& id, const QString& typed);
     [[nodiscard]] const Field* fieldOf(const std::string& id) const;
 
     std::vector<Field> fields_;
-    std::vector<Finding> findings_;
+    std::vector<Finding> offered_;  ///< as the plan has them
+    std::vector<Finding> findings_; ///< as they are shown: only with remedies that were tried
+    QTimer tries_;
     std::vector<Group> groups_;
     QVBoxLayout *blocking_ = nullptr, *others_ = nullptr; ///< where the findings stand
     bool showing_ = false;

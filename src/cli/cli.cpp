@@ -5,6 +5,7 @@
 #include "cutting/solve.h"
 #include "plan/plan.h"
 #include "plan/plan_json.h"
+#include "plan/remedies.h"
 #include "project/project_file.h"
 #include "report/csv.h"
 #include "scan/simulator.h"
@@ -50,14 +51,27 @@ void write(const fs::path& path, const std::string& text, std::ostream& err) {
 
 struct Options {
     std::string file, shop, out, units = "mm", kind, subject, simulate;
-    double seconds = 5, cover = 12.5;
+    double seconds = 5, planSeconds = 0, cover = 12.5;
     std::uint64_t seed = 1;
     bool csv = false;
 };
 
+/// Many tries, ended by the clock.
+CutEffort effortFor(double seconds) {
+    CutEffort effort;
+    effort.tries = 4000;
+    effort.stop = [begin = std::chrono::steady_clock::now(), seconds] {
+        return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count() > seconds;
+    };
+    return effort;
+}
+
 int doPlan(const Options& o, std::ostream& out, std::ostream& err) {
     const Project project = orStop(loadProject(o.file));
-    const Plan p = plan(project, openShop(o.shop), catalog());
+    const Shop shop = openShop(o.shop);
+    const CutEffort effort = o.planSeconds > 0 ? effortFor(o.planSeconds) : CutEffort();
+    Plan p = plan(project, shop, catalog(), nullptr, effort);
+    keepCures(project, shop, catalog(), p);
     const std::string json = planJson(project, p).dump(2) + "\n";
     if (o.out.empty()) {
         out << json;
@@ -79,13 +93,15 @@ int doPlan(const Options& o, std::ostream& out, std::ostream& err) {
 
 int doCheck(const Options& o, std::ostream& out) {
     const Project project = orStop(loadProject(o.file));
-    const Plan p = plan(project, openShop(o.shop), catalog());
+    const Shop shop = openShop(o.shop);
+    Plan p = plan(project, shop, catalog());
+    keepCures(project, shop, catalog(), p);
     for (const auto& f : p.findings) {
         const std::string& about = f.piece.empty() ? f.wall : f.piece;
         out << severityName(f.severity) << ": " << (about.empty() ? "" : about + ": ") << f.title << ". "
             << f.text;
         for (const auto& r : f.remedies)
-            out << " [" << r.name << "]";
+            out << " [" << r.name << (r.brings.empty() ? "" : ": " + r.brings) << "]";
         out << "\n";
     }
     return p.blocked() ? blocks : done;
@@ -94,13 +110,7 @@ int doCheck(const Options& o, std::ostream& out) {
 int doCut(const Options& o, std::ostream& out, std::ostream& err) {
     const std::string text = orStop(readFile(o.file));
     const CutJob job = orStop(readCutJob(text, fs::path(o.file).filename().string()));
-    CutEffort effort;
-    effort.tries = 4000;
-    const auto begin = std::chrono::steady_clock::now();
-    effort.stop = [&] {
-        return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count() > o.seconds;
-    };
-    const CutPlan p = solveCutJob(job, effort);
+    const CutPlan p = solveCutJob(job, effortFor(o.seconds));
     if (const std::string fault = faultIn(job, p); !fault.empty())
         throw Stop{unwritable, "the plan failed its own check and is not written: " + fault};
     const std::string json = cutPlanJson(p).dump(2) + "\n";
@@ -198,7 +208,7 @@ const std::vector<Command>& commands() {
              a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
              a.add_option("--shop", o.shop, "a shop database instead of the shipped price list");
              a.add_option("--out", o.out, "folder for plan.json, CSV and cut job");
-             a.add_option("--seconds", o.seconds, "time for the cut search");
+             a.add_option("--seconds", o.planSeconds, "search that long for a cheaper cut plan");
          },
          doPlan},
         {"check", "Print the findings; exit 1 if something blocks.",

@@ -311,6 +311,7 @@ class TestPlaceWindow : public QObject {
         QCOMPARE(b.wall("fire-wall").obstacles.back().centreX(), 1500_mm);
         QCOMPARE(b.document.plan().find("ledge-4")->studs.size(), before - 1);
         bool told = false;
+        QTest::qWait(300); // remedies are tried when the hands rest
         for (auto* button : b.window.findChildren<QPushButton*>())
             told = told || button->objectName().startsWith("remedy:stud_barred");
         QVERIFY(told);

@@ -299,7 +299,7 @@ class TestWidgets : public QObject {
         Finding f;
         f.id = "x";
         f.title = "X";
-        f.remedies.push_back({"Do it", [](Project&) {}});
+        f.remedies.push_back({"Do it", {}, {}});
         std::string done;
         const Edit* hovered = nullptr;
         n.onRemedy = [&](const Edit& e) { done = e.name; };

@@ -23,7 +23,9 @@ Made build(const LedgeParams& p, bool metric = true, std::vector<Length> holes =
     in.assembly = &m.result.assembly;
     in.G = 0.4;
     in.style.units = metric ? Units::metric : Units::imperial;
-    in.wallHoles = holes;
+    for (Length z : m.result.assembly.wallRows)
+        for (Length x : holes)
+            in.wallHoles.push_back({x, z});
     in.wallScrew = catalog().findScrew(metric ? "m5" : "g10");
     m.steps = buildSteps(in, catalog());
     return m;
@@ -45,9 +47,8 @@ class TestBuild : public QObject {
         QTest::addColumn<int>("joinery");
         QTest::addColumn<QString>("says");
         QTest::newRow("screws") << int(Joinery::screwsGlue) << "drive";
-        QTest::newRow("dowels") << int(Joinery::dowels) << "trapped glue";
-        QTest::newRow("tongue and groove")
-            << int(Joinery::tongueGroove) << "Glue tongue and groove sparingly";
+        QTest::newRow("dowels") << int(Joinery::dowels) << "keeps the dowel out";
+        QTest::newRow("tongue and groove") << int(Joinery::tongueGroove) << "film of glue into the groove";
         QTest::newRow("nails") << int(Joinery::nailsGlue) << "18 gauge";
     }
     void everyJoineryHasItsSteps() {
@@ -103,7 +104,8 @@ class TestBuild : public QObject {
             QVERIFY2(text.find(s->label + " × " + screwLengthText(*s, j->screwLength.mm())) !=
                          std::string::npos,
                      text.c_str());
-            QVERIFY(text.find("Drill " + std::to_string(j->spots.size()) + " holes") != std::string::npos);
+            QVERIFY(text.find("Drill " + std::to_string(j->spots.size()) + " clearance holes") !=
+                    std::string::npos);
         }
     }
 
@@ -156,15 +158,15 @@ class TestBuild : public QObject {
         p.lipHeight = 10_mm;
         p.lipJoint = Joinery::screwsGlue;
         const Made m = build(p);
-        QVERIFY(step(m, "base-lip")->text.find("No screw fits this joint") != std::string::npos);
+        QVERIFY(step(m, "base-lip")->text.find("No screw fits here") != std::string::npos);
     }
 
     void nothingShowsNothingIsFilled() {
         LedgeParams p;
         p.lip = LipPlace::onTop;
         p.lipJoint = Joinery::screwsGlue;
-        QCOMPARE(test::words(step(build(p), "clean")->title), QString("Clean up"));
-        QCOMPARE(test::words(step(build({}), "clean")->title), QString("Fill nail holes and clean up"));
+        QCOMPARE(test::words(step(build(p), "clean")->title), QString("Look for glue"));
+        QCOMPARE(test::words(step(build({}), "clean")->title), QString("Fill the holes and look for glue"));
     }
 };
 

@@ -16,7 +16,10 @@ CutStock board(const std::string& id, double L, double W, double price, std::opt
     return {id, "pine", 18_mm, false, Length::mm(L), Length::mm(W), std::llround(price * 1e6), available};
 }
 CutPart part(const std::string& id, double l, double w, int n = 1, bool rotate = false) {
-    return {id, "pine", 18_mm, Length::mm(l), Length::mm(w), n, rotate};
+    return {id, "pine", 18_mm, Length::mm(l), Length::mm(w), n, rotate, {}};
+}
+SequenceInput plainNames() {
+    return {[](const std::string& s) { return s; }, {}, false};
 }
 CutJob job(std::vector<CutStock> stock, std::vector<CutPart> parts, double kerf = 3, double trim = 0) {
     CutJob j;
@@ -78,7 +81,7 @@ class TestCutting : public QObject {
         const CutJob j = job({board("b", 1000, 100, 5)}, {part("p", 1000, 100)});
         const CutPlan p = solveCutJob(j);
         QCOMPARE(p.status, CutStatus::optimal);
-        QVERIFY(cutSequence(j, p, [](const std::string& s) { return s; }).empty());
+        QVERIFY(cutSequence(j, p, plainNames()).empty());
     }
 
     void trimIsLostAtBothEndsOfBoards() {
@@ -276,10 +279,10 @@ class TestCutting : public QObject {
 
     void longBoardsAreCrosscutFirst() {
         const CutJob j = job({board("b", 3000, 200, 5)}, {part("a", 1200, 80), part("c", 1200, 80)});
-        const auto seq = cutSequence(j, solveCutJob(j), [](const std::string& s) { return s; });
+        const auto seq = cutSequence(j, solveCutJob(j), plainNames());
         QVERIFY(!seq.front().rip);
         const CutJob k = job({board("b", 2000, 200, 5)}, {part("a", 1200, 80), part("c", 1200, 80)});
-        QVERIFY(cutSequence(k, solveCutJob(k), [](const std::string& s) { return s; }).front().rip);
+        QVERIFY(cutSequence(k, solveCutJob(k), plainNames()).front().rip);
     }
 
     void jobsAreReadWithTheirFaultsNamed_data() {

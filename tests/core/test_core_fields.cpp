@@ -273,7 +273,7 @@ class TestFields : public QObject {
         QTest::newRow("place") << int(Station::place) << "4 studs caught";
         QTest::newRow("load") << int(Station::load) << "6.9 kg";
         QTest::newRow("piece") << int(Station::piece) << "1\u202F420 × 96";
-        QTest::newRow("wood") << int(Station::wood) << "3 boards";
+        QTest::newRow("wood") << int(Station::wood) << "2 boards";
         QTest::newRow("hang") << int(Station::hang) << "8 holes";
         QTest::newRow("log") << int(Station::log) << "not started";
     }

@@ -7,15 +7,25 @@ using namespace owl;
 
 namespace {
 
-FinishPlan schedule(const std::string& school, const std::string& wood,
+FinishJob jobOf(const FinishRecipe& recipe, const std::string& wood) {
+    const Species* s = catalog().findSpecies(wood);
+    return {recipe, 0.7, s->softwood, s->blotches, s->resinous, {}, {}};
+}
+FinishPlan schedule(const std::string& recipe, const std::string& wood,
                     const std::string& start = "2026-03-07T09:00") {
     FinishInput in;
-    const Species* s = catalog().findSpecies(wood);
-    in.coats = coatsFor(school, *s);
-    in.softwood = s->softwood;
-    in.area = 0.7;
+    in.jobs = {jobOf(*knownRecipe(catalog(), recipe), wood)};
     in.start = parseClock(start).value();
     return scheduleFinish(in, catalog());
+}
+FinishRecipe made(std::vector<FinishCoat> coats) {
+    return {"own-1", "own", "P180", std::move(coats)};
+}
+FinishCoat coat(const std::string& product, int number = 1) {
+    FinishCoat c;
+    c.product = product;
+    c.number = number;
+    return c;
 }
 std::vector<std::string> finishes(const FinishPlan& p) {
     std::vector<std::string> out;
@@ -115,12 +125,93 @@ class TestFinish : public QObject {
 
     void coatsThatDoNotHoldAreNamed() {
         FinishInput in;
-        in.coats = {{"hardwax_1", 1}, {"poly_wb", 1}};
-        in.area = 1;
         in.start = parseClock("2026-03-07T09:00").value();
+        in.jobs = {jobOf(made({coat("hardwax_1"), coat("poly_wb")}), "scots_pine")};
         QVERIFY(!scheduleFinish(in, catalog()).warnings.empty());
-        in.coats = {{"magic", 1}};
+        in.jobs = {jobOf(made({coat("magic")}), "scots_pine")};
         QVERIFY(scheduleFinish(in, catalog()).warnings.front().find("magic") != std::string::npos);
+    }
+
+    void everyKnownSystemCanBeDone() {
+        QVERIFY(catalog().finishSystems.size() >= 9);
+        for (const auto& r : catalog().finishSystems)
+            for (const char* wood : {"scots_pine", "european_oak"}) {
+                const FinishPlan p = schedule(r.id, wood);
+                QVERIFY2(p.steps.size() >= 2, r.id.c_str());
+                for (const auto& w : p.warnings)
+                    QVERIFY2(w.find("does not hold") == std::string::npos, (r.id + ": " + w).c_str());
+                QVERIFY2(p.steps.front().text.find("P") != std::string::npos, r.id.c_str());
+            }
+    }
+
+    void threeWaterBorneCoatsTwoHoursApartFitIntoADay() {
+        const FinishPlan p = schedule("clear_wb", "scots_pine", "2026-03-07T08:00");
+        QCOMPARE(p.steps.size(), std::size_t(4));
+        for (std::size_t i = 2; i < 4; ++i)
+            QVERIFY(p.steps[i].start - p.steps[i - 1].end >= 120);
+        QCOMPARE(p.steps.back().start / 1440, p.steps.front().start / 1440);
+        QVERIFY(p.steps[1].name.find("satin") != std::string::npos);
+    }
+
+    void waitsDwellMannerAndGritAreThoseOfTheCoat() {
+        FinishCoat c = coat("oil_stain");
+        c.waitH = 5;
+        c.dwellMin = 7;
+        c.manner = "wipe";
+        c.grit = "P240";
+        FinishInput in;
+        in.start = parseClock("2026-03-07T09:00").value();
+        in.jobs = {jobOf(made({c, coat("poly_oil")}), "european_oak")};
+        const FinishPlan p = scheduleFinish(in, catalog());
+        const FinishStep& stain = p.steps[1];
+        QVERIFY(stain.text.find("Leave it 7 minutes") != std::string::npos);
+        QVERIFY(stain.text.find("Wipe it on") != std::string::npos);
+        QVERIFY(stain.text.find("P240") != std::string::npos);
+        QVERIFY(stain.text.find("Stir") != std::string::npos);
+        QVERIFY(stain.readyAt - stain.end >= 5 * 60);
+    }
+
+    void aConditionerAndItsStainStayOnOneDay() {
+        for (int minute = 0; minute < 24 * 60; minute += 17) {
+            FinishInput in;
+            in.jobs = {jobOf(*knownRecipe(catalog(), "stain"), "scots_pine")};
+            in.start = parseClock("2026-03-07T00:00").value() + minute;
+            const FinishPlan p = scheduleFinish(in, catalog());
+            for (std::size_t i = 0; i + 1 < p.steps.size(); ++i)
+                if (p.steps[i].finish == "cond_oil") {
+                    QCOMPARE(p.steps[i].start / 1440, p.steps[i + 1].start / 1440);
+                    QVERIFY(p.steps[i + 1].start - p.steps[i].end <= 120);
+                }
+        }
+    }
+
+    void aTaskThatDoesNotFitWaitsForTheNextDay() {
+        FinishInput in;
+        in.start = parseClock("2026-03-07T19:30").value();
+        in.builds = {{"a", "a", {{"a/1", "long", 90, 60}, {"a/2", "next", 10, 0}}}};
+        const FinishPlan p = scheduleFinish(in, catalog());
+        QCOMPARE(test::words(clockText(p.steps[0].start)), QString("Sun 8 Mar 08:00"));
+        QCOMPARE(p.steps[1].start - p.steps[0].end, ClockTime(60)); // glue waits on the same clock
+        QCOMPARE(p.hangAt, p.steps[1].readyAt);
+    }
+
+    void twoPiecesAreBuiltWhileGlueDries() {
+        FinishInput in;
+        in.start = parseClock("2026-03-07T09:00").value();
+        in.builds = {{"a", "a", {{"a/1", "glue", 20, 60}, {"a/2", "clean", 10, 0}}},
+                     {"b", "b", {{"b/1", "glue", 20, 60}, {"b/2", "clean", 10, 0}}}};
+        in.jobs = {jobOf(*knownRecipe(catalog(), "oil"), "scots_pine")};
+        const FinishPlan p = scheduleFinish(in, catalog());
+        QCOMPARE(test::words(p.steps[1].id), QString("b/1")); // not an hour of waiting
+        ClockTime built = 0;
+        for (std::size_t i = 0; i < p.steps.size(); ++i) {
+            if (i > 0)
+                QVERIFY(p.steps[i].start >= p.steps[i - 1].end); // one pair of hands
+            if (!p.steps[i].step.empty())
+                built = std::max(built, p.steps[i].readyAt);
+            else
+                QVERIFY(p.steps[i].start >= built);
+        }
     }
 };
 

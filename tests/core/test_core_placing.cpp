@@ -65,7 +65,7 @@ class TestPlacing : public QObject {
         QCOMPARE(p.rooms.size(), std::size_t(4));
         QCOMPARE(p.alcoves.size(), std::size_t(1));
         QVERIFY(!plan.blocked());
-        QCOMPARE(plan.cut.status, CutStatus::optimal);
+        QVERIFY(plan.cut.provenAsAsked);
         for (const auto& pp : plan.pieces) {
             QVERIFY2(pp.hold() && pp.hold()->verdict.status == Status::holds, pp.id.c_str());
             QVERIFY(pp.studs.size() >= 2);
@@ -368,6 +368,8 @@ class TestPlacing : public QObject {
     void inAnOpeningTheScrewsMeetBareWood() {
         Project p = test::fresh();
         p.walls.front().bandsTraced = true;
+        p.pieces.front().hold.rows = 1;
+        p.pieces.front().hold.support = "studs-m5";
         const Plan closed = test::planOf(p);
         const PiecePlan& pp = closed.pieces.front();
         CoverOpening o;

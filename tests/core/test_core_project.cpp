@@ -128,7 +128,7 @@ class TestProject : public QObject {
         row("no version", without("", "version"), "f.owl: version: it is missing or not a whole number.");
         row("from the future", changed("/version", 99),
             "f.owl: version: this project was written by a newer program (version 99; this one reads up to "
-            "2).");
+            "3).");
         row("version zero", changed("/version", 0), "f.owl: version: 0 never existed; the first is 1.");
         row("unknown kind", changed("/pieces/0/kind", "throne"),
             "f.owl: pieces[0].kind: \"throne\" is not a kind of piece this version knows; it knows ledge.");
@@ -305,7 +305,7 @@ class TestProject : public QObject {
         Project q = p;
         q.walls.front().walkway = true;
         const auto j = nlohmann::json::parse(writeProject(q));
-        QCOMPARE(j.at("version").get<int>(), 2);
+        QCOMPARE(j.at("version").get<int>(), 3);
         QVERIFY(!j.at("walls")[0].contains("outlets"));
         QVERIFY(*readProject(j.dump(), "x") == q);
     }

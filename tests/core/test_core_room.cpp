@@ -173,8 +173,9 @@ class TestRoom : public QObject {
 
     void theFirstHoleIsNearestTheMiddle() {
         MarkInput in;
-        in.x = {100_mm, 500_mm, 920_mm};
-        in.rows = {30_mm, 80_mm};
+        for (Length z : {30_mm, 80_mm})
+            for (Length x : {100_mm, 500_mm, 920_mm})
+                in.holes.emplace_back(x, z);
         in.pieceLeft = 1000_mm;
         in.pieceBottom = 1200_mm;
         in.pieceHeight = 100_mm;

@@ -103,14 +103,19 @@ class TestStatics : public QObject {
             const BeamResult a = solved(lines);
             const BeamResult b = solved(points);
             const BeamResult sum = solved(both);
-            const BeamPeaks p = peaksOf({{f, &a}, {1, &b}});
+            BeamPeaks p;
+            for (std::size_t i = 0; i < a.spans.size(); ++i) {
+                const BeamSpan& q = a.spans[i];
+                const BeamSpan& r = b.spans[i];
+                widen(p, {q.x, q.l, f * q.w + r.w, f * q.ma + r.ma, f * q.mb + r.mb, f * q.va + r.va,
+                          f * q.vb + r.vb});
+            }
             RC_ASSERT(near(p.sagging, sum.maxSagging, 1e-6));
             RC_ASSERT(near(p.hogging, sum.maxHogging, 1e-6));
             RC_ASSERT(near(p.shear, sum.maxShear, 1e-6));
             for (std::size_t i = 0; i < sum.reactions.size(); ++i)
                 RC_ASSERT(near(f * a.reactions[i] + b.reactions[i], sum.reactions[i], 1e-6));
         }));
-        QCOMPARE(peaksOf({}).moment(), 0.0);
     }
     void spansJoinAtTheNodes() {
         QVERIFY(rc::check("the moment is continuous where no moment acts", [] {
@@ -163,7 +168,10 @@ class TestStatics : public QObject {
                 return j.feasible ? worst : 2;
             };
             QVERIFY2(at(v.carryKg * 0.995) <= 1, option.id.c_str());
-            QVERIFY2(at(v.carryKg * 1.01) > 1, option.id.c_str());
+            if (v.carryCapped) // 45 kg/m, its own weight in it
+                QVERIFY2(near(v.carryKg, 45 - r.piece.mass, 1e-6), option.id.c_str());
+            else
+                QVERIFY2(at(v.carryKg * 1.01) > 1, option.id.c_str());
             QVERIFY(v.carryStrengthKg >= v.carryKg * 0.999);
         }
     }
@@ -180,10 +188,10 @@ class TestStatics : public QObject {
         for (double R : first.own.reactions)
             sum += R;
         QVERIFY(near(sum, 3 * gravity, 1e-6));
-        QCOMPARE(first.handX.size(), std::size_t(5));
+        QCOMPARE(first.hands.size(), std::size_t(8)); // ends, middle, three supports, two between
         for (const auto& h : first.hands) {
             double hand = 0;
-            for (double R : h.reactions)
+            for (double R : h.beam.reactions)
                 hand += R;
             QVERIFY(near(hand, r.piece.hand, 1e-6));
         }

@@ -249,11 +249,11 @@ class TestStrength : public QObject {
         c.id = "x";
         c.demand = 0.1;
         c.capacity = 1;
-        QCOMPARE(judge({c}, Grade::D).status, Status::unknown);
-        QCOMPARE(judge({c}, Grade::B).status, Status::holds);
+        QCOMPARE(judge({c}, {Grade::D, 1, true}).status, Status::unknown);
+        QCOMPARE(judge({c}, {Grade::B, 1, true}).status, Status::holds);
         c.demand = 2;
-        QCOMPARE(judge({c}, Grade::D).status, Status::fails);
-        QCOMPARE(judge({}, Grade::A).status, Status::unknown);
+        QCOMPARE(judge({c}, {Grade::D, 1, true}).status, Status::fails);
+        QCOMPARE(judge({}, {Grade::A, 1, true}).status, Status::unknown);
         c.capacity = 0;
         QVERIFY(std::isinf(c.utilisation()));
     }

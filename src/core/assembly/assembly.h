@@ -24,13 +24,16 @@ struct Joint {
     std::string screwId; ///< catalogue id, screws only
     Length screwLength;  ///< 0 when no screw fits
     Length counterbore;
-    Length through, into;           ///< wood passed, wood available behind it along the fastener
-    Length leastLength, mostLength; ///< what a screw here may measure
+    Length through, into;            ///< wood passed, wood available behind it along the fastener
+    Length leastLength, mostLength;  ///< what a screw here may measure
+    Length pin, pinFirst, pinSecond; ///< dowels: diameter, depth of the holes in the first and second part
+    Length pinLength;                ///< of the dowel as sold
+    Length nailLength;               ///< as sold
+    Length tongue, tongueLength;     ///< thickness and length of a tongue
     std::vector<FastenerSpot> spots;
     std::string drivenFrom; ///< 'below', 'behind', 'the front'
     bool shows = false;     ///< heads (or plugs over them) can be seen on the hung piece
     bool carries = true;    ///< part of the load path
-    double glueArea = 0;    ///< mm2 of long grain to long grain
     std::string note;
 };
 
@@ -41,6 +44,7 @@ struct Assembly {
     /// Where wall screws go: height above the bottom edge of each row; thickness of wood they pass.
     std::vector<Length> wallRows;
     Length wallThrough;
+    bool wallRowsBehindLip = false;   ///< something in front keeps a straight driver from the upper row
     Length wallLeft, wallRight;       ///< x range of the rail that takes wall screws
     Length surfaceBack, surfaceFront; ///< y range things stand on
     Length surfaceZ;                  ///< height of that surface above the bottom

@@ -30,6 +30,7 @@ std::vector<BuildStep> openingSteps(const std::string& piece, const Wall& wall, 
             for (const char* old : {"lead paint", "asbestos"})
                 for (auto& c : catalog.cautionsFor(old))
                     s.cautions.push_back(std::move(c));
+            s.onWall = true;
             out.push_back(std::move(s));
         }
         BuildStep s;
@@ -43,6 +44,7 @@ std::vector<BuildStep> openingSteps(const std::string& piece, const Wall& wall, 
         s.tools = {"filling knife", "filler", "fine paper"};
         s.minutes = catalog.minutes("make_good");
         s.waitMinutes = 12 * 60;
+        s.onWall = true;
         out.push_back(std::move(s));
     }
     return out;

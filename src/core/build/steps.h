@@ -17,7 +17,14 @@ struct BuildStep {
     std::string joint;              ///< joint it makes; its spots are drawn
     double minutes = 0;             ///< hands on
     double waitMinutes = 0;         ///< glue and the like
+    bool onWall = false;            ///< done at the wall, after finishing
+    bool hangs = false;             ///< the piece goes onto the wall
     std::vector<std::string> cautions;
+};
+
+/// A hole through the rail: from the piece's left end, above its bottom.
+struct RailHole {
+    Length x, z;
 };
 
 struct BuildInput {
@@ -26,12 +33,14 @@ struct BuildInput {
     bool softwood = true;
     double G = 0.4; ///< for the pilot bit
     NumberStyle style;
-    std::vector<Length> wallHoles;    ///< x from the left end, drilled through the back rail
+    std::vector<RailHole> wallHoles;  ///< drilled through the back rail
     const Screw* wallScrew = nullptr; ///< null for anchors
-    double wallScrewLength = 0;
+    const AnchorKind* anchor = nullptr;
 };
 /// From squared boards to a piece ready for finishing. The joint that a later part would hide is made first.
 std::vector<BuildStep> buildSteps(const BuildInput& in, const Catalog& catalog);
+/// A drill as one asks for it: '8 mm', or the nearest 1/64 in in an inch book.
+std::string drillText(double mm, const NumberStyle& style);
 /// '7/64 in' or '2.5 mm' for pilot and clearance bits of a screw.
 std::string pilotBit(const Screw& s, double G);
 std::string clearanceBit(const Screw& s);

@@ -1,6 +1,7 @@
 #include "catalog/catalog.h"
 
 #include "catalog/embedded.h"
+#include "measure/number.h"
 
 #include <algorithm>
 #include <cstdio>
@@ -56,10 +57,20 @@ class Row {
         return out;
     }
 
+    [[nodiscard]] const json& whole() const { return row_; }
+
   private:
     std::string place_;
     const json& row_;
 };
+
+/// A number inside a text of the reference data.
+double numberIn(const std::string& text) {
+    const auto v = plainNumber(text);
+    if (!v)
+        throw std::runtime_error("\"" + text + "\" is not a number");
+    return *v;
+}
 
 std::vector<std::string> split(const std::string& text, char by) {
     std::vector<std::string> out;
@@ -82,8 +93,8 @@ double inchLabel(const std::string& label) {
     for (const auto& part : split(label, '-')) {
         const auto slash = part.find('/');
         total += slash == std::string::npos
-                     ? std::stod(part)
-                     : std::stod(part.substr(0, slash)) / std::stod(part.substr(slash + 1));
+                     ? numberIn(part)
+                     : numberIn(part.substr(0, slash)) / numberIn(part.substr(slash + 1));
     }
     return total * 25.4;
 }
@@ -139,8 +150,34 @@ Screw readMetric(const Row& r) {
     s.clearance = r.number("clearance_mm");
     s.plug = r.number("plug_bore_mm");
     for (const auto& l : split(r.text("usual_lengths_mm"), ';')) {
-        s.lengths.push_back(std::stod(l));
+        s.lengths.push_back(numberIn(l));
         s.lengthLabels.push_back(l + " mm");
+    }
+    s.source = r.text("source");
+    s.conf = r.text("conf");
+    return s;
+}
+
+/// Screws with trim or washer heads carry their own id and label.
+Screw readSpecial(const Row& r) {
+    Screw s;
+    s.id = r.text("id");
+    s.label = r.text("label");
+    s.metric = r.text("metric") == "yes";
+    s.headKind = r.text("head_kind") == "trim" ? ScrewHead::trim : ScrewHead::washer;
+    s.d = r.number("d_mm");
+    s.root = r.number("root_mm");
+    s.head = r.number("head_mm");
+    s.pilotSoft = r.number("pilot_soft_mm");
+    s.pilotHard = r.number("pilot_hard_mm");
+    s.clearance = r.number("clearance_mm");
+    s.plug = r.number("plug_bore_mm");
+    s.pilotSoftInch = r.text("pilot_soft_in");
+    s.pilotHardInch = r.text("pilot_hard_in");
+    s.clearanceInch = r.text("clearance_in");
+    for (const auto& l : split(r.text("lengths"), ';')) {
+        s.lengths.push_back(s.metric ? numberIn(l) : inchLabel(l));
+        s.lengthLabels.push_back(l + (s.metric ? " mm" : " in"));
     }
     s.source = r.text("source");
     s.conf = r.text("conf");
@@ -157,6 +194,7 @@ FinishKind readFinish(const Row& r) {
     f.recoatMaxH = r.number("recoat_h_max", f.recoatMinH);
     f.cureDays = r.number("full_cure_days_min");
     f.coverage = r.number("coverage_m2_per_L_min");
+    f.wipeLeast = r.number("wipe_minutes_min", 0);
     f.wipeMinutes = r.number("wipe_minutes_max", 0);
     f.sandBetween = r.text("sand_between");
     f.tools = r.text("tools");
@@ -165,6 +203,22 @@ FinishKind readFinish(const Row& r) {
     f.source = r.text("source");
     f.conf = r.text("conf");
     return f;
+}
+
+FinishRecipe readSystem(const Row& r, const json& row) {
+    FinishRecipe out{r.text("id"), r.text("name"), r.text("last_grit"), {}};
+    for (const auto& c : row.at("coats")) {
+        FinishCoat coat;
+        coat.product = c.value("product", "");
+        coat.sheen = c.value("sheen", "");
+        coat.number = c.value("number", 1);
+        if (c.contains("wait_h"))
+            coat.waitH = c.at("wait_h").get<double>();
+        coat.manner = c.value("manner", "");
+        coat.onlyOn = c.value("only_on", "");
+        out.coats.push_back(std::move(coat));
+    }
+    return out;
 }
 
 LoadKind readLoad(const Row& r) {
@@ -260,6 +314,7 @@ Catalog readShipped() {
     readAll(c, "species", c.species, readSpecies);
     readAll(c, "screws_gauge", c.screws, readGauge);
     readAll(c, "screws_metric", c.screws, readMetric);
+    readAll(c, "screws_special", c.screws, readSpecial);
     readAll(c, "lumber_us", c.lumberUs, [](const Row& r) {
         return Lumber{r.text("nominal"), r.number("actual_thickness_mm"), r.number("actual_width_mm")};
     });
@@ -268,6 +323,7 @@ Catalog readShipped() {
         readAll(c, subject, unused, [](const Row&) { return 0; });
     c.sanding = c.subjects.back().second.at("rows");
     readAll(c, "finishes", c.finishes, readFinish);
+    readAll(c, "finish_systems", c.finishSystems, [](const Row& r) { return readSystem(r, r.whole()); });
     readAll(c, "finish_compat", c.compatibility, [](const Row& r) {
         return Compatibility{r.text("under_id"), r.text("over_id"), r.text("code"), r.text("meaning")};
     });
@@ -304,6 +360,14 @@ Catalog readShipped() {
     });
     readAll(c, "cautions", c.cautions, [](const Row& r) {
         return Caution{r.text("activity"), r.text("caution"), r.text("source"), r.text("conf")};
+    });
+    readAll(c, "packages", c.packages, [](const Row& r) {
+        Package p{r.text("id"), r.text("unit"), r.text("of"), {}, {}};
+        for (const auto& n : split(r.text("sizes"), ';'))
+            p.sizes.push_back(numberIn(n));
+        if (const std::string labels = r.text("labels"); !labels.empty())
+            p.labels = split(labels, ';');
+        return p;
     });
     readAll(c, "labour", c.labour, [](const Row& r) {
         return Labour{r.text("id"), r.text("what"), r.text("source"), r.number("minutes")};
@@ -351,6 +415,10 @@ const ObstacleKind* Catalog::findObstacleKind(const std::string& id) const {
 }
 const FurnitureKind* Catalog::findFurnitureKind(const std::string& id) const {
     return find(furniture, id);
+}
+
+const Package* Catalog::findPackage(const std::string& id) const {
+    return find(packages, id);
 }
 
 double Catalog::minutes(const std::string& id) const {

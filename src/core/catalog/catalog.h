@@ -1,6 +1,7 @@
 #pragma once
 // What is known: reference data, read and checked once. Every row carries its source and confidence.
 
+#include "catalog/recipe.h"
 #include "strength/wood.h"
 
 #include <nlohmann/json.hpp>
@@ -21,10 +22,19 @@ struct Species {
     [[nodiscard]] double fastenerG() const;
 };
 
+enum class ScrewHead {
+    flat,  ///< countersunk
+    trim,  ///< small countersunk head that hardly shows: pulls through sooner
+    washer ///< wide flat head that stays on the surface: holds the rail best
+};
+
 /// A wood screw: mm. `label` is '#8' or '4 mm'.
 struct Screw {
     std::string id, label;
     bool metric = false;
+    ScrewHead headKind = ScrewHead::flat;
+    /// How deep the head sits in the wood when it is flush, mm: about half of head less shank (S10.6).
+    [[nodiscard]] double countersink() const { return headKind == ScrewHead::washer ? 0 : (head - d) / 2; }
     double d = 0, root = 0, head = 0, pilotSoft = 0, pilotHard = 0, clearance = 0, plug = 0;
     std::string pilotSoftInch, pilotHardInch, clearanceInch; ///< drill bits as sold in inches
     std::vector<double> lengths;                             ///< mm
@@ -41,13 +51,20 @@ struct FinishKind {
     std::string id, name, sandBetween, tools, warning, note, source, conf;
     int coats = 1;
     double touchDryH = 0, recoatMinH = 0, recoatMaxH = 0;
-    double cureDays = 0; ///< full cure, low end
-    double coverage = 0; ///< m2 per litre, low end
-    double wipeMinutes = 0;
+    double cureDays = 0;                   ///< full cure, low end
+    double coverage = 0;                   ///< m2 per litre, low end
+    double wipeLeast = 0, wipeMinutes = 0; ///< before what is left is wiped off
 };
 
 struct Compatibility {
     std::string under, over, code, meaning;
+};
+
+/// How a small thing is sold: 'box' of 25, 50 .., in units of `of`.
+struct Package {
+    std::string id, unit, of;
+    std::vector<double> sizes;       ///< smallest first
+    std::vector<std::string> labels; ///< of the sizes, may be empty
 };
 
 struct LoadKind {
@@ -132,6 +149,8 @@ class Catalog {
     std::vector<WireBand> wireBands;
     std::vector<Kerf> kerfs;
     std::vector<Caution> cautions;
+    std::vector<FinishRecipe> finishSystems;
+    std::vector<Package> packages;
     std::vector<Labour> labour;
     nlohmann::json sanding;
     /// Whole subjects as read, for `catalog SUBJECT`.
@@ -149,6 +168,7 @@ class Catalog {
     [[nodiscard]] const FurnitureKind* findFurnitureKind(const std::string& id) const;
     /// Minutes for an operation; 0 for an unknown id.
     [[nodiscard]] double minutes(const std::string& id) const;
+    [[nodiscard]] const Package* findPackage(const std::string& id) const;
     /// Sentences for an activity such as 'drilling walls'.
     [[nodiscard]] std::vector<std::string> cautionsFor(const std::string& activity) const;
     /// Y, S, D, B, T or N for a coat over an under-layer; empty when the table has no row.

@@ -28,6 +28,7 @@ struct CutPart {
     Length thickness, length, width;
     int quantity = 1;
     bool mayRotate = false;
+    std::string together; ///< parts with the same word come out of one board, side by side; empty: any board
     bool operator==(const CutPart&) const = default;
 };
 struct CutJob {
@@ -66,6 +67,7 @@ struct Unplaced {
 enum class CutStatus { optimal, feasible, infeasible };
 struct CutPlan {
     CutStatus status = CutStatus::optimal;
+    bool provenAsAsked = false; ///< nothing cheaper keeps the strips together that were asked for
     Money cost = 0, lowerBound = 0;
     std::vector<CutBoard> boards;
     std::vector<Unplaced> unplaced;

@@ -4,6 +4,7 @@
 #include "cutting/job.h"
 
 #include <functional>
+#include <map>
 
 namespace owl {
 
@@ -11,19 +12,30 @@ struct SawCut {
     std::string id;        ///< 'board-1-cut-3', for ticking off
     std::size_t board = 0; ///< index into the plan
     bool rip = false;      ///< along the grain, fence; else across, stop
+    bool atShop = false;   ///< the shop makes it
     Length setting;        ///< what the piece kept against fence or stop measures
     Length line;           ///< where the kerf begins, from the usable rectangle's corner, along x or y
     Length from, to;       ///< extent of the cut across its line
     Length kerf;
+    bool fromFar = false;     ///< the setting is measured from the far side: fence on the wide side
     std::string keep;         ///< what comes off against the fence or stop: part names, 'a strip for ..'
     std::string wasteSide;    ///< which side of the line the blade and the waste take
     bool wasteBeyond = false; ///< everything beyond the line is waste
+    bool caution = false;     ///< a narrow strip runs between blade and fence
+};
+
+/// What the sequence needs to know beyond the plan.
+struct SequenceInput {
+    std::function<std::string(const std::string&)> nameOf; ///< a part id in words
+    std::map<std::string, Length> trim; ///< by stock id: cut off each end before anything else
+    bool shopRips = false; ///< the shop makes the rips, and the crosscuts that must come before one
 };
 
 /// Cuts of every board in a workable order. Long boards (over 2.4 m) are crosscut first, shorter ones ripped
-/// first, where the layout allows. Cuts whose remainder is thinner than the blade turn it to dust and are
-/// kept. `nameOf` turns a part id into words.
-std::vector<SawCut> cutSequence(const CutJob& job, const CutPlan& plan,
-                                const std::function<std::string(const std::string&)>& nameOf);
+/// first, where the layout allows; boards the shop rips are ripped first. Of several rips the one that frees
+/// the narrowest strip comes first, while the rest of the board is still wide enough to run along the fence,
+/// so that no narrow strip is trapped between blade and fence. Cuts whose remainder is thinner than the blade
+/// turn it to dust and are kept.
+std::vector<SawCut> cutSequence(const CutJob& job, const CutPlan& plan, const SequenceInput& in);
 
 } // namespace owl

@@ -267,6 +267,7 @@ CutPlan solveCutJob(const CutJob& job, const CutEffort& effort) {
     plan.status = !plan.unplaced.empty()         ? CutStatus::infeasible
                   : plan.lowerBound >= plan.cost ? CutStatus::optimal
                                                  : CutStatus::feasible;
+    plan.provenAsAsked = plan.status == CutStatus::optimal;
     if (effort.progress)
         effort.progress(plan);
     return plan;

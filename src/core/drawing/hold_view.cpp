@@ -33,7 +33,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     const Assembly& a = pp->assembly();
     const double H = a.height.mm();
     const double D = a.depth.mm();
-    const double cover = wall->coverThickness.mm();
+    const double cover = pp->cover.mm(); // 0 where it is cut open behind the piece
     const double stud = wall->studDepth.mm();
     const RailVerdict* h = pp->hold();
     const bool studs = h && h->feasible && h->option.kind == RailSupport::studs;
@@ -44,7 +44,8 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
         s.grain = 90;
         s.tip = "stud";
     }
-    pen.rect(-cover, top, cover, bottom - top, Tone::cover, Tone::outline).tip = "wall cover";
+    if (cover > 0)
+        pen.rect(-cover, top, cover, bottom - top, Tone::cover, Tone::outline).tip = "wall cover";
     for (const auto& p : a.parts) {
         if (p.id.starts_with("cap"))
             continue;
@@ -55,7 +56,8 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     }
     if (h && h->feasible) {
         const double front = a.wallThrough.mm();
-        for (Length z : a.wallRows) {
+        for (double row : h->rows) {
+            const Length z = Length::mm(row);
             const double tip = studs ? -cover - h->pen : -cover - 45;
             drawScrew(pen, H - z.mm(), front, tip, studs ? h->option.screw->d : 8);
         }
@@ -70,7 +72,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     pen.dimension({0, bottom + 26}, {D, bottom + 26}, formatNumber(a.depth, project.style), "ledge.depth");
     // Forces: length by size, the largest 60 mm.
     const double load = (pp->contents + pp->mass) * gravity;
-    const double big = std::max(pp->hand, load);
+    const double big = std::max(pp->hand.newton, load);
     const auto arrow = [&](double x, double force, Tone tone, const std::string& words) {
         const double len = 22 + 38 * force / std::max(1.0, big);
         auto& l = pen.line({{x, H - a.surfaceZ.mm() - 8 - len}, {x, H - a.surfaceZ.mm() - 4}}, tone, 2.4);
@@ -82,13 +84,14 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     if (load > 0)
         arrow((a.surfaceBack.mm() + a.surfaceFront.mm()) / 2, load, Tone::info,
               formatForce(load, project.style));
-    if (pp->hand > 0) {
+    if (pp->hand.newton > 0) {
         const double z = std::max(
             a.surfaceZ.mm(),
             (a.find("lip") ? (a.find("lip")->bounds().at.z + a.find("lip")->bounds().size.z).mm() : 0.0));
         auto& l = pen.line({{D, H - z - 62}, {D, H - z - 4}}, Tone::fails, 2.4);
         l.arrow = true;
-        auto& t = pen.text({D, H - z - 62}, "hand " + formatForce(pp->hand, project.style), Tone::fails, 11);
+        auto& t =
+            pen.text({D, H - z - 62}, "hand " + formatForce(pp->hand.newton, project.style), Tone::fails, 11);
         t.align = Align::left;
         t.dx = -14;
         t.dy = -9;
@@ -129,8 +132,8 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
     const RailVerdict* h = pp->hold();
     if (h && h->feasible)
         for (std::size_t i = 0; i < h->x.size(); ++i) {
-            for (Length z : a.wallRows)
-                pen.circle({h->x[i], H - z.mm()}, 3.5, Tone::steel, Tone::paper).tip = "wall screw";
+            for (double z : h->rows)
+                pen.circle({h->x[i], H - z}, 3.5, Tone::steel, Tone::paper).tip = "wall screw";
             auto& t = pen.text({h->x[i], H + reach * 0.5}, formatForce(h->reactions[i], project.style),
                                h->reactions[i] < 0 ? Tone::fails : Tone::info, 13);
             t.bold = true;

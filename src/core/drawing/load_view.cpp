@@ -48,12 +48,12 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
                            Tone::load, 13);
         t.dy = -12;
     }
-    if (pp->hand > 0) {
+    if (pp->hand.newton > 0) {
         const double x = L;
         auto& ar = pen.line({{x, -a.height.mm() - 110}, {x, -a.surfaceZ.mm() - 12}}, Tone::fails, 2.2);
         ar.arrow = true;
-        auto& t = pen.text({x, -a.height.mm() - 110}, "a hand, " + formatForce(pp->hand, project.style),
-                           Tone::fails, 11);
+        auto& t = pen.text({x, -a.height.mm() - 110},
+                           "a hand, " + formatForce(pp->hand.newton, project.style), Tone::fails, 11);
         t.dy = -9;
         t.align = Align::right;
         t.dx = 24;

@@ -329,9 +329,8 @@ Drawing frontView(const Project& project, const Plan& plan, const std::string& p
                 c.dashed = true;
                 c.tip = joineryName(j.how);
             }
-    for (Length x : pp->studs)
-        for (Length z : a.wallRows)
-            pen.circle({x.mm(), H - z.mm()}, 3, Tone::steel, Tone::paper).tip = "hole for a wall screw";
+    for (const auto& h : pp->holes)
+        pen.circle({h.x.mm(), H - h.z.mm()}, 3, Tone::steel, Tone::paper).tip = "hole for the wall";
     pen.dimension({0, H + 30}, {a.length.mm(), H + 30}, formatNumber(a.length, project.style),
                   "ledge.length");
     pen.extent({0, 0}, {a.length.mm(), H + 30});

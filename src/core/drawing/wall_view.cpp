@@ -378,13 +378,15 @@ Drawing thumbnail(const Project& project, const PiecePlan& pp) {
     const double H = a.height.mm();
     double tall = H;
     std::size_t n = 0;
+    // What stands in front of a thing hides its foot; in a picture this small the lip would hide half of it,
+    // so things are drawn last.
+    for (const auto& p : a.parts)
+        drawPartFront(pen, p, 0, H);
     if (piece)
         for (const auto& i : piece->load.items) {
             drawItem(pen, i, i.x.mm(), H - a.surfaceZ.mm(), n++, {});
             tall = std::max(tall, i.height.mm() + a.surfaceZ.mm());
         }
-    for (const auto& p : a.parts)
-        drawPartFront(pen, p, 0, H);
     pen.extent({0, H - tall}, {std::max(1.0, a.length.mm()), H});
     d.marginLeft = d.marginRight = 6;
     d.marginTop = d.marginBottom = 4;

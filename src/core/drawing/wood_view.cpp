@@ -1,5 +1,8 @@
 #include "drawing/views.h"
 
+#include "measure/words.h"
+#include "plan/plan_wood.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -26,7 +29,7 @@ class BoardPainter {
         const StockItem* s = stockOf(plan_, b.stock);
         if (!s)
             return;
-        const double t = plan_.cutJob.trim.mm();
+        const double t = endTrimOf(project_, *s).mm();
         auto& board = pen_.rect(0, y, s->length.mm(), s->width.mm(), Tone::waste, Tone::outline);
         board.id = fmt::format("board:{}", index);
         board.tip = s->name;
@@ -92,7 +95,7 @@ class BoardPainter {
         std::string initials;
         for (std::size_t i = 0; i < name.size(); ++i)
             if (name[i] != ' ' && name[i] != '(' && (i == 0 || name[i - 1] == ' '))
-                initials += name[i];
+                initials += initial(std::string_view(name).substr(i));
         return initials;
     }
 
@@ -102,8 +105,10 @@ class BoardPainter {
             pen_.rect(t + c.from.mm(), y + c.line.mm(), (c.to - c.from).mm(), k, Tone::fails);
             pen_.line({{t + c.from.mm() - 20, y + c.line.mm()}, {t + c.to.mm() + 20, y + c.line.mm()}},
                       Tone::fails, 1.6);
-            pen_.dimension({t + c.from.mm() - 26, y + (c.line - c.setting).mm()},
-                           {t + c.from.mm() - 26, y + c.line.mm()}, formatNumber(c.setting, project_.style));
+            const Length low = c.fromFar ? c.line + c.kerf : c.line - c.setting;
+            pen_.dimension({t + c.from.mm() - 26, y + low.mm()},
+                           {t + c.from.mm() - 26, y + (low + c.setting).mm()},
+                           formatNumber(c.setting, project_.style));
         } else {
             pen_.rect(t + c.line.mm(), y + c.from.mm(), k, (c.to - c.from).mm(), Tone::fails);
             pen_.line({{t + c.line.mm(), y + c.from.mm() - 16}, {t + c.line.mm(), y + c.to.mm() + 16}},
@@ -206,9 +211,8 @@ Drawing rackView(const Project& project, const Plan& plan) {
             n.bold = true;
             n.dy = -11;
         }
-        auto& price =
-            pen.text({x + w / 2, tallest}, s->price > 0 ? formatDecimal(s->price, 2, project.style) : "0",
-                     Tone::text, 11);
+        auto& price = pen.text({x + w / 2, tallest}, formatDecimal(boardPrice(project, *s), 2, project.style),
+                               Tone::text, 11);
         price.dy = 12;
         x += std::max(w, 60.0) + 190;
     }
@@ -220,11 +224,36 @@ Drawing rackView(const Project& project, const Plan& plan) {
     return d;
 }
 
+namespace {
+
+/// A row for each piece that is built, then one for every coat.
+std::vector<FinishStep> scheduleRows(const Plan& plan) {
+    std::vector<FinishStep> out;
+    for (const auto& s : plan.finish.steps) {
+        const auto row = std::find_if(out.begin(), out.end(), [&](const FinishStep& r) {
+            return !s.step.empty() && !r.step.empty() && r.piece == s.piece;
+        });
+        if (row == out.end()) {
+            out.push_back(s);
+            if (!s.step.empty()) {
+                const PiecePlan* pp = plan.find(s.piece);
+                out.back().name = "Build " + (pp ? pp->name : s.piece);
+            }
+            continue;
+        }
+        row->end = std::max(row->end, s.end);
+        row->readyAt = std::max(row->readyAt, s.readyAt);
+    }
+    return out;
+}
+
+} // namespace
+
 Drawing scheduleView(const Project& project, const Plan& plan) {
     Drawing d;
     Pen pen(d);
     (void)project;
-    const auto& steps = plan.finish.steps;
+    const std::vector<FinishStep> steps = scheduleRows(plan);
     if (steps.empty())
         return d;
     const double start = static_cast<double>(steps.front().start);

@@ -176,6 +176,13 @@ class WallFieldMaker : public FieldMaker {
 /// `wall`: the wall in view.
 std::vector<Field> placeFields(const Project& project, const Plan& plan, const Catalog& catalog,
                                const std::string& piece, const std::string& wall);
+/// Rack, prices and saw; the saw alone; recipes, coats and the clock.
+std::vector<Field> woodFields(const Project& project, const Plan& plan, const Catalog& catalog,
+                              const std::string& piece);
+std::vector<Field> sawFields(const Project& project, const Plan& plan, const Catalog& catalog,
+                             const std::string& piece);
+std::vector<Field> finishFields(const Project& project, const Plan& plan, const Catalog& catalog,
+                                const std::string& piece);
 /// Only the piece's own place (for Hang).
 std::vector<Field> positionFields(const Project& project, const Plan& plan, const Catalog& catalog,
                                   const std::string& piece);

@@ -1,5 +1,6 @@
 #include "edit/field_maker.h"
 
+#include "measure/number.h"
 #include "measure/words.h"
 
 #include <algorithm>
@@ -31,18 +32,15 @@ class Collector : public FieldMaker {
                 shape(*piece);
             break;
         case Station::wood:
-            wood();
-            break;
+            return woodFields(project_, plan_, catalog_, piece_);
         case Station::hold:
             if (piece)
                 hold(*piece);
             break;
         case Station::cut:
-            saw();
-            break;
+            return sawFields(project_, plan_, catalog_, piece_);
         case Station::build:
-            finish();
-            break;
+            return finishFields(project_, plan_, catalog_, piece_);
         case Station::hang:
             return positionFields(project_, plan_, catalog_, piece_);
         case Station::log:
@@ -68,7 +66,7 @@ class Collector : public FieldMaker {
                 {"46", "heavy books, tins"}},
                onPiece([](Piece& p, const std::string& v) {
                    if (!v.empty())
-                       p.load.kgPerM = std::stod(v);
+                       p.load.kgPerM = plainNumber(v).value_or(p.load.kgPerM);
                }));
         flag("load.stays", "It stays for years", piece.load.lineSustained,
              onPiece([](Piece& p, bool v) { p.load.lineSustained = v; }));
@@ -76,7 +74,7 @@ class Collector : public FieldMaker {
         const PiecePlan* pp = plan_.find(piece.id);
         const double newton = project_.style.units == Units::metric ? 1 : 4.4482216;
         number("load.hand", project_.style.units == Units::metric ? "Force in N" : "Force in lbf",
-               (pp ? pp->hand : 220) / newton, 0, 0, 2000,
+               (pp ? pp->hand.newton : 220) / newton, 0, 0, 2000,
                onPiece([newton](Piece& p, double v) { p.load.handN = v * newton; }),
                "Usual: 220 N (50 lbf); 445 N below 1.1 m or deeper than 350 mm.");
         text("load.handWhy", "Why less", piece.load.handWhy,
@@ -171,6 +169,9 @@ class Collector : public FieldMaker {
                                               "glue and nails"};
         pick("ledge.backJoint", "Base to back", static_cast<int>(l.backJoint), joints,
              [](LedgeParams& q, int v) { q.backJoint = static_cast<Joinery>(v); });
+        pick("ledge.capJoint", "Caps", l.capJoint == Joinery::screwsGlue ? 1 : 0,
+             {"glue and nails", "screws and glue"},
+             [](LedgeParams& q, int v) { q.capJoint = v == 1 ? Joinery::screwsGlue : Joinery::nailsGlue; });
         pick("ledge.lipJoint", "Base to lip", static_cast<int>(l.lipJoint), joints,
              [](LedgeParams& q, int v) { q.lipJoint = static_cast<Joinery>(v); });
         heading("Strips from one board");
@@ -211,79 +212,12 @@ class Collector : public FieldMaker {
         Choices choices;
         for (std::size_t i = 0; i < words.size(); ++i)
             choices.emplace_back(std::to_string(i), words[i]);
-        choice(id, label, std::to_string(value), choices,
-               onPiece([change](Piece& p, const std::string& v) { change(ledgeOf(p), std::stoi(v)); }));
+        choice(id, label, std::to_string(value), choices, onPiece([change](Piece& p, const std::string& v) {
+                   change(ledgeOf(p), static_cast<int>(plainNumber(v).value_or(0)));
+               }));
     }
     void ledgeFlag(const std::string& id, const std::string& label, bool value, bool LedgeParams::*member) {
         flag(id, label, value, onPiece([member](Piece& p, bool v) { ledgeOf(p).*member = v; }));
-    }
-
-    void saw() {
-        heading("Saw");
-        Choices cutters;
-        for (const auto& k : catalog_.kerfs)
-            cutters.emplace_back(k.id, k.name);
-        choice("wood.cutter", "Cutter", project_.wood.cutter, cutters, [](Project& p, const std::string& id) {
-            p.wood.cutter = id;
-            for (const auto& k : catalog().kerfs)
-                if (k.id == id)
-                    p.wood.kerf = Length::mm(k.mm);
-        });
-        length(
-            "wood.kerf", "Kerf", project_.wood.kerf, Length(), 10_mm,
-            [](Project& p, Length l) { p.wood.kerf = l; }, "Measure a trial cut: blades differ.");
-        length("wood.endTrim", "Trim at board ends", project_.wood.endTrim, Length(), 200_mm,
-               [](Project& p, Length l) { p.wood.endTrim = l; });
-    }
-
-    void wood() {
-        heading("Cost");
-        number(
-            "wood.target", "Target price", project_.wood.targetPrice, 2, 0, 1e6,
-            [](Project& p, double v) { p.wood.targetPrice = v; },
-            "What the piece would cost in a shop; 0: none.");
-        saw();
-        heading("Your rack");
-        for (const auto& b : project_.wood.boards)
-            board(b);
-        action("board.add", "Add a board to the rack", [pid = piece_](Project& p) {
-            StockItem s;
-            s.id = freeId(p.wood.boards, "rack");
-            s.name = "rack board";
-            const Piece* q = p.findPiece(pid);
-            s.species = q ? ledgeOf(*q).species : "scots_pine";
-            s.length = 600_mm;
-            s.width = 100_mm;
-            s.thickness = q ? ledgeOf(*q).baseThickness : 18_mm;
-            s.available = 1;
-            s.rack = true;
-            p.wood.boards.push_back(s);
-        });
-    }
-
-    void board(const StockItem& b) {
-        const std::string id = "board." + b.id;
-        const auto at = [bid = b.id](auto change) {
-            return [bid, change](Project& p, const auto& v) {
-                for (auto& q : p.wood.boards)
-                    if (q.id == bid)
-                        change(q, v);
-            };
-        };
-        heading(b.name.empty() ? b.id : b.name);
-        text(id + ".name", "Name", b.name, at([](StockItem& q, const std::string& t) { q.name = t; }));
-        length(id + ".length", "Length", b.length, 10_mm, 20'000_mm,
-               at([](StockItem& q, Length l) { q.length = l; }));
-        length(id + ".width", "Width", b.width, 5_mm, 2000_mm,
-               at([](StockItem& q, Length l) { q.width = l; }));
-        length(id + ".thickness", "Thickness", b.thickness, 2_mm, 200_mm,
-               at([](StockItem& q, Length l) { q.thickness = l; }));
-        number(id + ".price", "Price", b.price, 2, 0, 1e6, at([](StockItem& q, double v) { q.price = v; }));
-        number(id + ".available", "How many", b.available.value_or(0), 0, 0, 10'000,
-               at([](StockItem& q, double v) { q.available = static_cast<int>(v); }));
-        action(id + ".remove", "Take it off the list", [bid = b.id](Project& p) {
-            std::erase_if(p.wood.boards, [&](const StockItem& s) { return s.id == bid; });
-        });
     }
 
     void hold(const Piece& piece) {
@@ -295,8 +229,21 @@ class Collector : public FieldMaker {
         choice("hold.support", "Support", piece.hold.support, options,
                onPiece([](Piece& p, const std::string& id) { p.hold.support = id; }));
         choice("hold.rows", "Screws a stud", std::to_string(piece.hold.rows),
-               {{"1", "one"}, {"2", "two, stacked"}},
-               onPiece([](Piece& p, const std::string& v) { p.hold.rows = std::stoi(v); }));
+               {{"0", "one where it holds, else two"}, {"1", "one"}, {"2", "two, stacked"}},
+               onPiece([](Piece& p, const std::string& v) {
+                   p.hold.rows = static_cast<int>(plainNumber(v).value_or(0));
+               }));
+        choice("hold.leaning", "Somebody leans on it",
+               std::array{"usual", "people", "nobody"}.at(static_cast<std::size_t>(piece.hold.leaning)),
+               {{"usual", "by height, depth and what is below"},
+                {"people", "yes, or stands up by it"},
+                {"nobody", "no, nobody"}},
+               onPiece([](Piece& p, const std::string& v) {
+                   p.hold.leaning = v == "people"   ? Leaning::people
+                                    : v == "nobody" ? Leaning::nobody
+                                                    : Leaning::usual;
+               }),
+               "Where people lean, too much for a hand blocks; elsewhere it warns.");
         flag("hold.aboveBed", "Above a bed, seat or child's place", piece.hold.aboveBed,
              onPiece([](Piece& p, bool v) { p.hold.aboveBed = v; }),
              "Then strength may be used to 60 % only.");
@@ -307,41 +254,6 @@ class Collector : public FieldMaker {
             onPiece([](Piece& p, const std::string& v) {
                 p.sagLimit = v == "fine" ? SagLimit::fine : v == "rough" ? SagLimit::rough : SagLimit::plain;
             }));
-    }
-
-    void finish() {
-        heading("Finish");
-        choice("finish.school", "School",
-               std::array{"stain", "paint", "oil"}.at(static_cast<std::size_t>(project_.finish.school)),
-               {{"stain", "stain and clear coat"}, {"paint", "paint"}, {"oil", "hard wax oil"}},
-               [](Project& p, const std::string& v) {
-                   p.finish.school = v == "stain"   ? FinishSchool::stain
-                                     : v == "paint" ? FinishSchool::paint
-                                                    : FinishSchool::oil;
-               });
-        text(
-            "finish.start", "Sanding starts", project_.finish.start,
-            [](Project& p, const std::string& t) { p.finish.start = t; }, "As 2026-03-07T09:00.",
-            [](const std::string& t) {
-                return parseClock(t)
-                           ? std::string()
-                           : fmt::format("\"{}\" is not a date and time; type for example 2026-03-07T09:00.",
-                                         shortened(t));
-            });
-        number(
-            "finish.dayBegins", "Work from", project_.finish.dayBegins, 0, 0, 22,
-            [](Project& p, double v) {
-                p.finish.dayBegins = static_cast<int>(v);
-                p.finish.dayEnds = std::max(p.finish.dayEnds, p.finish.dayBegins + 1);
-            },
-            "o'clock");
-        number(
-            "finish.dayEnds", "Work until", project_.finish.dayEnds, 0, 1, 24,
-            [](Project& p, double v) {
-                p.finish.dayEnds = static_cast<int>(v);
-                p.finish.dayBegins = std::min(p.finish.dayBegins, p.finish.dayEnds - 1);
-            },
-            "o'clock");
     }
 
     void log() {

@@ -51,7 +51,9 @@ StripTable partStrip(const Project& project, const PiecePlan& pp) {
 
 StripTable shoppingStrip(const Project& project, const Plan& plan) {
     StripTable t;
-    t.title = fmt::format("To buy and to use up: {}", formatDecimal(plan.cost, 2, project.style));
+    t.title = plan.priced
+                  ? fmt::format("To buy and to use up: {}", formatDecimal(plan.cost, 2, project.style))
+                  : std::string("To buy and to use up; no price, since parts find no board");
     t.columns = {"what", "how many", "", "price"};
     t.numeric = {1, 3};
     for (const auto& l : plan.shopping) {
@@ -87,23 +89,31 @@ StripTable supportStrip(const Project& project, const PiecePlan& pp) {
     return t;
 }
 
+std::string cutWords(const SawCut& c) {
+    return std::string(c.rip ? "rip, fence" : "crosscut, stop") + (c.atShop ? ", at the shop" : "");
+}
+
 StripTable cutStrip(const Project& project, const Plan& plan) {
     StripTable t;
     t.title = fmt::format("{} on {}, {}", plural(plan.sequence.size(), "cut"),
                           plural(plan.cut.boards.size(), "board"),
-                          plan.cut.status == CutStatus::optimal    ? "proven cheapest"
+                          plan.cut.status == CutStatus::optimal ? "proven cheapest"
+                          : plan.cut.provenAsAsked              ? "proven cheapest with strips from one board"
                           : plan.cut.status == CutStatus::feasible ? "not proven cheapest"
                                                                    : "some parts find no board");
     t.columns = {"", "board", "cut", "set to", "gives", "waste side"};
     t.numeric = {3};
     t.tick = 0;
     for (const auto& c : plan.sequence) {
-        t.rows.push_back({"", std::to_string(c.board + 1), c.rip ? "rip, fence" : "crosscut, stop",
+        t.rows.push_back({"", std::to_string(c.board + 1), cutWords(c),
                           formatNumber(c.setting, project.style), c.keep, c.wasteSide});
         t.ids.push_back("cut:" + c.id);
-        t.details.push_back(fmt::format("Cut {} of board {}: {} set to {}. It gives {}; {}.", t.rows.size(),
-                                        c.board + 1, c.rip ? "rip, fence" : "crosscut, stop",
-                                        formatLength(c.setting, project.style), c.keep, c.wasteSide));
+        t.details.push_back(
+            fmt::format("Cut {} of board {}: {} set to {}. It gives {}; {}.", t.rows.size(), c.board + 1,
+                        cutWords(c), formatLength(c.setting, project.style), c.keep, c.wasteSide) +
+            (c.caution ? " A narrow strip runs between blade and fence: push it through with a "
+                         "stick, and stand aside."
+                       : ""));
         t.ticked.push_back(project.done.contains("cut:" + c.id));
     }
     return t;
@@ -132,9 +142,10 @@ StripTable buildStrip(const Project& project, const Plan& plan, const PiecePlan&
         add(s.id, s.title, s.text, tools, s.minutes, s.cautions);
     }
     for (const auto& s : plan.finish.steps)
-        add("finish/" + s.id, s.name,
-            clockText(s.start) + ", next from " + clockText(s.readyAt) + ". " + s.text, "",
-            static_cast<double>(s.end - s.start), s.cautions);
+        if (s.step.empty())
+            add("finish/" + s.id, s.name,
+                clockText(s.start) + ", next from " + clockText(s.readyAt) + ". " + s.text, "",
+                static_cast<double>(s.end - s.start), s.cautions);
     return t;
 }
 
@@ -248,10 +259,11 @@ std::string stationState(const Project& project, const Plan& plan, const std::st
     case Station::hold:
         return holdState(project, *pp);
     case Station::cut:
-        return plural(plan.sequence.size(), "cut") +
-               (plan.cut.status == CutStatus::optimal ? ", proven" : "");
+        return plural(plan.sequence.size(), "cut") + (plan.cut.provenAsAsked ? ", proven" : "");
     case Station::build: {
-        const std::size_t all = pp->steps.size() + plan.finish.steps.size();
+        const auto coats = std::count_if(plan.finish.steps.begin(), plan.finish.steps.end(),
+                                         [](const FinishStep& s) { return s.step.empty(); });
+        const std::size_t all = pp->steps.size() + static_cast<std::size_t>(coats);
         const auto done = ticked("step:");
         return done > 0 ? fmt::format("{} of {} steps", done, all) : plural(all, "step");
     }

@@ -1,6 +1,7 @@
 // Inputs of what hangs on a wall, stands before it, or is cut into its cover.
 #include "edit/field_maker.h"
 #include "edit/wall_fields.h"
+#include "measure/words.h"
 #include "project/placing.h"
 
 #include <cctype>
@@ -62,7 +63,7 @@ class ThingMaker : public WallFieldMaker {
         const ObstacleKind* k = catalog_.findObstacleKind(o.kind);
         const bool centre = k && k->byCentre;
         std::string title = obstacleTitle(o, catalog_);
-        title[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(title[0])));
+        title = capitalised(title);
         const std::string id = "obstacle." + o.id;
         heading(title + " at " + say(roundToTape(centre ? o.centreX() : o.x, project_.style)));
         const auto at = [&](auto f) { return each(&Wall::obstacles, o.id, f); };
@@ -128,7 +129,7 @@ class ThingMaker : public WallFieldMaker {
     void oneFurniture(const Furniture& f) {
         const std::string id = "furniture." + f.id;
         std::string title = f.title();
-        title[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(title[0])));
+        title = capitalised(title);
         heading(title);
         const auto at = [&](auto change) { return each(&Wall::furniture, f.id, change); };
         Choices kinds;

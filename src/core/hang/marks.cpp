@@ -7,30 +7,28 @@ namespace owl {
 
 std::vector<WallMark> wallMarks(const MarkInput& in) {
     std::vector<WallMark> out;
-    if (in.x.empty())
+    if (in.holes.empty())
         return out;
-    const Length middle = in.x.front() + (in.x.back() - in.x.front()) / 2;
-    std::vector<Length> rows = in.rows;
-    std::sort(rows.begin(), rows.end(), std::greater<>());
-    for (Length z : rows) {
-        std::vector<Length> xs = in.x;
-        std::stable_sort(xs.begin(), xs.end(),
-                         [&](Length a, Length b) { return abs(a - middle) < abs(b - middle); });
-        for (Length x : xs) {
-            WallMark m;
-            m.order = static_cast<int>(out.size()) + 1;
-            m.id = fmt::format("mark-{}", m.order);
-            m.what = m.order == 1 ? "first " + in.what : in.what;
-            m.fromWallLeft = in.pieceLeft + x;
-            m.fromFloor = in.pieceBottom + z;
-            m.fromPieceLeft = x;
-            m.fromPieceTop = in.pieceHeight - z;
-            m.drill = in.drill;
-            m.depth = in.depth;
-            m.into = in.into;
-            m.bit = in.bit;
-            out.push_back(std::move(m));
-        }
+    const auto [left, right] = std::minmax_element(in.holes.begin(), in.holes.end());
+    const Length middle = left->first + (right->first - left->first) / 2;
+    auto holes = in.holes;
+    std::stable_sort(holes.begin(), holes.end(), [&](const auto& a, const auto& b) {
+        return a.second != b.second ? a.second > b.second : abs(a.first - middle) < abs(b.first - middle);
+    });
+    for (const auto& [x, z] : holes) {
+        WallMark m;
+        m.order = static_cast<int>(out.size()) + 1;
+        m.id = fmt::format("mark-{}", m.order);
+        m.what = m.order == 1 ? "first " + in.what : in.what;
+        m.fromWallLeft = in.pieceLeft + x;
+        m.fromFloor = in.pieceBottom + z;
+        m.fromPieceLeft = x;
+        m.fromPieceTop = in.pieceHeight - z;
+        m.drill = in.drill;
+        m.depth = in.depth;
+        m.into = in.into;
+        m.bit = in.bit;
+        out.push_back(std::move(m));
     }
     return out;
 }

@@ -20,8 +20,7 @@ struct WallMark {
 
 /// What the marks are made of.
 struct MarkInput {
-    std::vector<Length> x;    ///< holes from the piece's left end
-    std::vector<Length> rows; ///< heights above the piece's bottom
+    std::vector<std::pair<Length, Length>> holes; ///< from the piece's left end, above its bottom
     Length pieceLeft, pieceBottom, pieceHeight;
     double drill = 0, depth = 0;
     std::string into, bit, what;

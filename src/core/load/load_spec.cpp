@@ -33,4 +33,39 @@ ContentsForces contentsForces(const LoadSpec& load, Length length, double factor
     return out;
 }
 
+namespace {
+
+/// N on x0..x1.
+double standsOn(const ContentsForces& f, double x0, double x1) {
+    double sum = 0;
+    for (const auto& l : f.lines)
+        sum += l.w * std::max(0.0, std::min(x1, l.x1) - std::max(x0, l.x0));
+    return sum;
+}
+
+HeaviestStretch heavier(const ContentsForces& f, const std::vector<double>& starts, double window) {
+    HeaviestStretch best;
+    for (double x0 : starts)
+        if (const double w = standsOn(f, x0, x0 + window) / window; w > best.w)
+            best = {w, x0};
+    return best;
+}
+
+} // namespace
+
+HeaviestStretch heaviestStretch(const ContentsForces& forces, double length, double window) {
+    window = std::min(window, length);
+    // The sum changes its slope only where an edge of a load meets an edge of the window.
+    std::vector<double> starts{0, length - window};
+    for (const auto& l : forces.lines)
+        for (double x : {l.x0, l.x1, l.x0 - window, l.x1 - window})
+            starts.push_back(std::clamp(x, 0.0, length - window));
+    return heavier(forces, starts, window);
+}
+
+HeaviestStretch heaviestEnd(const ContentsForces& forces, double length, double window) {
+    window = std::min(window, length);
+    return heavier(forces, {0, length - window}, window);
+}
+
 } // namespace owl

@@ -42,4 +42,14 @@ struct ContentsForces {
 };
 ContentsForces contentsForces(const LoadSpec& load, Length length, double factor);
 
+/// The heaviest stretch of a joint along the piece (S12.11): what stands on `window` mm of it, per mm.
+struct HeaviestStretch {
+    double w = 0;  ///< N/mm
+    double x0 = 0; ///< mm, where it begins
+};
+/// Anywhere along the piece; a piece shorter than the window is the window.
+HeaviestStretch heaviestStretch(const ContentsForces& forces, double length, double window);
+/// At one of the two free ends.
+HeaviestStretch heaviestEnd(const ContentsForces& forces, double length, double window);
+
 } // namespace owl

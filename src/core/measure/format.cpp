@@ -70,6 +70,10 @@ Length roundToTape(Length value, const NumberStyle& style) {
     return Length::nm(value.nm() < 0 ? -n : n);
 }
 
+Length tapeStep(const NumberStyle& style) {
+    return Length::nm(stepOf(style));
+}
+
 bool shownExactly(Length value, const NumberStyle& style) {
     return roundToTape(value, style) == value;
 }

@@ -22,6 +22,8 @@ struct NumberStyle {
 std::string formatNumber(Length value, const NumberStyle& style);
 /// A length with its unit: '956 mm', '37 ⅝ in'.
 std::string formatLength(Length value, const NumberStyle& style);
+/// The smallest step the tape shows: 0.1 mm, or an inch over the denominator.
+Length tapeStep(const NumberStyle& style);
 /// True when formatNumber() shows the value exactly, not rounded to the tape.
 bool shownExactly(Length value, const NumberStyle& style);
 /// The value rounded to what the tape shows (0.1 mm, or the tape fraction).

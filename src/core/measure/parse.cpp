@@ -1,9 +1,9 @@
 #include "measure/parse.h"
 
+#include "measure/number.h"
 #include "measure/words.h"
 
 #include <array>
-#include <cctype>
 #include <cmath>
 #include <fmt/format.h>
 #include <optional>
@@ -174,7 +174,7 @@ class Reader {
         }
         if (text.size() > 18)
             return std::nullopt;
-        n.value = std::strtod(text.c_str(), nullptr);
+        n.value = plainNumber(text).value_or(0);
         mixed(n);
         return n;
     }
@@ -212,8 +212,8 @@ class Reader {
             if (text_.compare(at_, u.name.size(), u.name) != 0)
                 continue;
             const char after = peek(u.name.size());
-            const bool word = std::isalpha(static_cast<unsigned char>(u.name.back())) != 0;
-            if (word && std::isalpha(static_cast<unsigned char>(after)))
+            const bool word = asciiLetter(u.name.back());
+            if (word && asciiLetter(after))
                 continue;
             at_ += u.name.size();
             return &u;
@@ -230,7 +230,7 @@ class Reader {
             return fail(text_.substr(start));
         const Unit* u = unit();
         skip();
-        if (!u && std::isalpha(static_cast<unsigned char>(peek())))
+        if (!u && asciiLetter(peek()))
             return unknownUnit(*n);
         auto first = length(*n, u);
         if (!first || !u || u->mm != 304.8)
@@ -275,9 +275,9 @@ class Reader {
 };
 
 std::string trimmed(std::string_view s) {
-    while (!s.empty() && std::isspace(static_cast<unsigned char>(s.front())))
+    while (!s.empty() && asciiBlank(s.front()))
         s.remove_prefix(1);
-    while (!s.empty() && std::isspace(static_cast<unsigned char>(s.back())))
+    while (!s.empty() && asciiBlank(s.back()))
         s.remove_suffix(1);
     return std::string(s);
 }
@@ -303,12 +303,11 @@ tl::expected<double, std::string> parseNumber(std::string_view text, std::string
     for (char c : clean)
         if (c != ' ')
             compact += c == ',' ? '.' : c;
-    char* end = nullptr;
-    const bool plain = !compact.empty() && compact.find_first_not_of("0123456789.-+") == std::string::npos;
-    const double v = plain ? std::strtod(compact.c_str(), &end) : 0;
-    if (!plain || end != compact.c_str() + compact.size() || !std::isfinite(v) || std::abs(v) > 1e9)
+    const bool plain = compact.find_first_not_of("0123456789.-+") == std::string::npos;
+    const auto v = plain ? plainNumber(compact) : std::nullopt;
+    if (!v || std::abs(*v) > 1e9)
         return tl::unexpected(fmt::format("\"{}\" is not a number for {}.", shortened(trimmed(text)), what));
-    return v;
+    return *v;
 }
 
 tl::expected<double, std::string> parseMass(std::string_view text, Units units) {

@@ -48,4 +48,15 @@ std::string shortened(std::string_view text) {
     return out;
 }
 
+std::string capitalised(std::string text) {
+    if (!text.empty() && text.front() >= 'a' && text.front() <= 'z')
+        text.front() = static_cast<char>(text.front() - 'a' + 'A');
+    return text;
+}
+
+std::string initial(std::string_view text) {
+    const std::size_t n = text.empty() ? 0 : letterAt(text);
+    return capitalised(std::string(text.substr(0, n)));
+}
+
 } // namespace owl

@@ -13,5 +13,9 @@ bool readable(std::string_view text);
 /// What somebody typed, as it may stand in a sentence: at most 40 bytes cut between letters, '?' for what
 /// cannot be shown.
 std::string shortened(std::string_view text);
+/// The text with its first letter large when that is one of a to z; other letters stay as they are.
+std::string capitalised(std::string text);
+/// The first letter of a text, whole, as capital when it is one of a to z: an initial.
+std::string initial(std::string_view text);
 
 } // namespace owl

@@ -36,33 +36,43 @@ class Builder {
     }
 
   private:
-    void problem(const char* id, const char* field, std::string text, bool blocks = true) {
-        r_.problems.push_back({id, field, std::move(text), blocks});
+    LedgeProblem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
+        r_.problems.push_back({id, field, std::move(text), blocks, {}});
+        return r_.problems.back();
+    }
+    /// 'Lip 40 mm' -> that parameter in the file.
+    [[nodiscard]] LedgeCure cure(const std::string& name, const char* key, Length value) const {
+        return {name + " " + say(value), {{key, value.mm()}}};
     }
     [[nodiscard]] std::string say(Length l) const { return ledgeLength(l, ctx_); }
 
     void checkParameters() {
         struct Named {
             Length value;
-            const char *field, *name;
+            const char *field, *key, *name;
+            Length usual;
         };
-        for (const auto& n : {Named{p_.length, "length", "length"},
-                              {p_.depth, "depth", "depth"},
-                              {p_.backHeight, "backHeight", "back rail"},
-                              {p_.lipHeight, "lipHeight", "lip"},
-                              {p_.baseThickness, "baseThickness", "base thickness"},
-                              {p_.backThickness, "backThickness", "back thickness"},
-                              {p_.lipThickness, "lipThickness", "lip thickness"}})
+        for (const auto& n : {Named{p_.length, "length", "length", "length", 900_mm},
+                              {p_.depth, "depth", "depth", "depth", 90_mm},
+                              {p_.backHeight, "backHeight", "back_height", "back rail", 90_mm},
+                              {p_.lipHeight, "lipHeight", "lip_height", "lip", 40_mm},
+                              {p_.baseThickness, "baseThickness", "base_thickness", "base thickness", 18_mm},
+                              {p_.backThickness, "backThickness", "back_thickness", "back thickness", 18_mm},
+                              {p_.lipThickness, "lipThickness", "lip_thickness", "lip thickness", 18_mm}})
             if (n.value < 3_mm)
                 problem("too_small", n.field,
-                        fmt::format("The {} is {}; it must be at least 3 mm.", n.name, say(n.value)));
+                        fmt::format("The {} is {}; it must be at least {}.", n.name, say(n.value), say(3_mm)))
+                    .cures.push_back(cure(n.name, n.key, n.usual));
         if (p_.length > 4500_mm)
             problem("too_long", "length",
                     fmt::format("A ledge of {} is longer than any board sold; plan two that meet on a stud.",
-                                say(p_.length)));
+                                say(p_.length)))
+                .cures.push_back(cure("Make it", "length", 4000_mm));
         if (p_.length < 150_mm)
             problem("too_short", "length",
-                    "A ledge shorter than 150 mm cannot be screwed to a stud and hold things.");
+                    fmt::format("A ledge shorter than {} cannot be screwed to a stud and hold things.",
+                                say(150_mm)))
+                .cures.push_back(cure("Make it", "length", 300_mm));
     }
 
     /// The width rule: which strip takes what the shared board has left.
@@ -76,19 +86,28 @@ class Builder {
         if (p_.remainder != LedgeStrip::none)
             takeRemainder();
         Length need = ctx_.kerf * (shared - 1);
-        need += p_.shareBase ? r_.baseStrip : Length();
-        need += p_.shareBack ? r_.backStrip : Length();
-        need += p_.shareLip ? r_.lipStrip : Length();
-        if (need > p_.boardWidth)
-            problem("board_too_narrow", "boardWidth",
-                    fmt::format("The strips and {} kerf{} need {}; the shared board is {} wide.", shared - 1,
-                                shared == 2 ? "" : "s", say(need), say(p_.boardWidth)));
+        need += p_.shareBase ? r_.baseStrip + tongues_.base : Length();
+        need += p_.shareBack ? r_.backStrip + tongues_.back : Length();
+        need += p_.shareLip ? r_.lipStrip + tongues_.lip : Length();
+        if (need > p_.boardWidth) {
+            auto& q = problem("board_too_narrow", "boardWidth",
+                              fmt::format("The strips and {} kerf{} need {}; the shared board is {} wide.",
+                                          shared - 1, shared == 2 ? "" : "s", say(need), say(p_.boardWidth)));
+            if (p_.shareBack)
+                q.cures.push_back(
+                    {"Let the back rail take the remainder", {{"shared_board/remainder", "back"}}});
+            q.cures.push_back({"A board " + say(need) + " wide", {{"shared_board/width", need.mm()}}});
+            q.cures.push_back({"Strips from any board", {{"shared_board/width", 0}}});
+        }
         const bool mixed = (p_.shareBase && p_.shareBack && p_.baseThickness != p_.backThickness) ||
                            (p_.shareBase && p_.shareLip && p_.baseThickness != p_.lipThickness) ||
                            (p_.shareBack && p_.shareLip && p_.backThickness != p_.lipThickness);
         if (mixed)
             problem("shared_thickness", "baseThickness",
-                    "Strips from one board have one thickness; these differ.");
+                    "Strips from one board have one thickness; these differ.")
+                .cures.push_back(
+                    {"One thickness for all",
+                     {{"back_thickness", p_.baseThickness.mm()}, {"lip_thickness", p_.baseThickness.mm()}}});
     }
 
     void takeRemainder() {
@@ -98,7 +117,8 @@ class Builder {
         if (!in) {
             problem("remainder_not_shared", "remainder",
                     fmt::format("The {} is to take the remainder but does not come from the shared board.",
-                                stripName(p_.remainder)));
+                                stripName(p_.remainder)))
+                .cures.push_back(noRemainder());
             return;
         }
         const int shared = p_.shareBase + p_.shareBack + p_.shareLip;
@@ -113,18 +133,28 @@ class Builder {
         less(p_.shareBase, LedgeStrip::base, r_.baseStrip);
         less(p_.shareBack, LedgeStrip::back, r_.backStrip);
         less(p_.shareLip, LedgeStrip::lip, r_.lipStrip);
+        const Length tongues = (p_.shareBase ? tongues_.base : Length()) +
+                               (p_.shareBack ? tongues_.back : Length()) +
+                               (p_.shareLip ? tongues_.lip : Length());
+        if (tongues > Length()) {
+            left -= tongues;
+            sum += fmt::format(" − {} for tongues", say(tongues));
+        }
         if (shared > 1)
             sum += fmt::format(" − {} × {} kerf", shared - 1, say(ctx_.kerf));
         remainderWhy_ = fmt::format("width is the remainder: {} = {}", sum, say(left));
         if (left < 12_mm) {
             problem("remainder_too_small", "remainder",
-                    fmt::format("Nothing useful is left for the {}: {}.", stripName(p_.remainder), sum));
+                    fmt::format("Nothing useful is left for the {}: {}.", stripName(p_.remainder), sum))
+                .cures.push_back(noRemainder());
             left = std::max(left, 3_mm);
         }
         (p_.remainder == LedgeStrip::base   ? r_.baseStrip
          : p_.remainder == LedgeStrip::back ? r_.backStrip
                                             : r_.lipStrip) = left;
     }
+
+    static LedgeCure noRemainder() { return {"No remainder", {{"shared_board/remainder", "none"}}}; }
 
     /// What of the depth the base does not cover.
     [[nodiscard]] Length baseInset() const {
@@ -151,18 +181,24 @@ class Builder {
         a.height = std::max(backTop_, lipTop_);
         if (r_.baseStrip < 30_mm)
             problem("base_too_narrow", "depth",
-                    fmt::format("The base is only {} wide; things need at least 30 mm to stand.",
-                                say(r_.baseStrip)));
+                    fmt::format("The base is only {} wide; things need at least {} to stand.",
+                                say(r_.baseStrip), say(30_mm)))
+                .cures = {cure("Depth", "depth", depth_ + 45_mm - r_.baseStrip)};
         if (p_.lip == LipPlace::inFront && r_.lipStrip < p_.baseThickness)
             problem("lip_below_base", "lipHeight",
                     fmt::format("The lip ({}) is lower than the base is thick ({}): nothing stops at it.",
                                 say(r_.lipStrip), say(p_.baseThickness)),
-                    false);
+                    false)
+                .cures.push_back(cure("Lip", "lip_height", p_.baseThickness + 20_mm));
         if (lipTop_ > backTop_)
             problem("lip_above_back", "lipHeight",
-                    "The lip is higher than the back rail; it hides what stands behind it.", false);
+                    "The lip is higher than the back rail; it hides what stands behind it.", false)
+                .cures = {cure("Lip", "lip_height", std::max(20_mm, backTop_ - lipZ_ - 20_mm)),
+                          cure("Back rail", "back_height", lipTop_ + 30_mm - backZ_)};
         if (inner_ < 100_mm)
-            problem("caps_too_thick", "capThickness", "The end caps leave less than 100 mm between them.");
+            problem("caps_too_thick", "capThickness",
+                    fmt::format("The end caps leave less than {} between them.", say(100_mm)))
+                .cures = {cure("Caps", "cap_thickness", 12_mm), {"No end caps", {{"caps", "none"}}}};
     }
 
     Part& strip(const char* id, const char* name, Length width, Length thickness, Vec at, Vec size) {
@@ -207,7 +243,8 @@ class Builder {
         a.surfaceFront = p_.lip == LipPlace::inFront ? y0_ + surface : lipY;
         a.surfaceZ = p_.baseThickness;
         if (a.surfaceFront <= a.surfaceBack)
-            problem("no_surface", "depth", "Back rail and lip leave no room for things to stand.");
+            problem("no_surface", "depth", "Back rail and lip leave no room for things to stand.")
+                .cures.push_back(cure("Depth", "depth", p_.backThickness + p_.lipThickness + 60_mm));
     }
 
     void addCaps() {
@@ -244,17 +281,26 @@ class Builder {
         a.wallThrough = p_.backThickness;
         a.wallLeft = capT_;
         a.wallRight = p_.length - capT_;
-        // High is free strength (S9.1: the pull falls with the height of the screws), but 19 mm of wood stays
-        // above.
-        const Length low = p_.back == BackPlace::onBase ? p_.baseThickness : p_.baseThickness;
+        // High is free strength (S9.1: the pull falls with the height of the screws), but 20 mm of wood stays
+        // above: at least 2.5 D for every screw that is tried (S10.6).
+        const Length low = p_.baseThickness;
         const Length top = backTop_ - std::min(20_mm, (backTop_ - low) / 2);
         a.wallRows = {top};
-        if (ctx_.rows > 1 && top - low > 45_mm)
-            a.wallRows.insert(a.wallRows.begin(), low + 20_mm);
-        else if (ctx_.rows > 1)
+        // A driver comes straight from the front, 25 mm wide.
+        a.wallRowsBehindLip = lipTop_ > top - 13_mm;
+        if (ctx_.rows < 2)
+            return;
+        // High enough over the lip for the driver, 4 D across the grain below the upper row.
+        const Length second = std::max(low + 20_mm, lipTop_ + 13_mm);
+        if (top - second < 25_mm)
             problem("one_row_only", "rows",
-                    fmt::format("A back rail of {} has room for one row of wall screws.", say(r_.backStrip)),
+                    fmt::format(
+                        "There is room for one row of wall screws: the back rail is {} high, and a driver "
+                        "must pass over the lip.",
+                        say(r_.backStrip)),
                     false);
+        else
+            a.wallRows.insert(a.wallRows.begin(), second);
     }
 
     const LedgeParams& p_;
@@ -262,6 +308,7 @@ class Builder {
     const Catalog& catalog_;
     LedgeResult r_;
     Length capT_, inner_, depth_, y0_, backZ_, lipZ_, lipTop_, backTop_;
+    TongueWidths tongues_ = tongueWidths(p_);
     std::string remainderWhy_;
 };
 

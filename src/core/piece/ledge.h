@@ -29,6 +29,7 @@ struct LedgeParams {
     CapShape caps = CapShape::none;
     Joinery backJoint = Joinery::screwsGlue;
     Joinery lipJoint = Joinery::nailsGlue;
+    Joinery capJoint = Joinery::nailsGlue; ///< nails or screws: a cap is only held in place
     /// Strips ripped from one board, and which of them takes what the others and the kerfs leave.
     bool shareBase = false, shareBack = false, shareLip = false;
     Length boardWidth; ///< actual width of the shared board; 0 = nothing shared
@@ -43,15 +44,26 @@ struct LedgeContext {
     Length kerf;                     ///< of the rip
     std::vector<Length> wallScrewsX; ///< studs caught, from the piece's left end
     std::vector<Length> anchorsX;    ///< further wall holes
-    int rows = 1;                    ///< rows of wall screws
+    int rows = 1;                    ///< rows of wall screws asked for
     bool metricScrews = true;
     std::string units = "mm";
+};
+
+/// A parameter of the ledge, named as in the file, and the value that would cure a problem.
+struct LedgeChange {
+    std::string key;
+    nlohmann::ordered_json value;
+};
+struct LedgeCure {
+    std::string name; ///< 'Dowels instead'
+    std::vector<LedgeChange> changes;
 };
 
 /// Why a ledge cannot be made, or what is odd about it.
 struct LedgeProblem {
     std::string id, field, text; ///< field: the parameter to change
     bool blocks = true;
+    std::vector<LedgeCure> cures;
 };
 struct LedgeResult {
     Assembly assembly;

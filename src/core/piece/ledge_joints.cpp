@@ -8,6 +8,18 @@
 namespace owl {
 namespace {
 
+/// Sold lengths of 18 gauge nails and of fluted dowels, in mm.
+const std::vector<double>& nailLengths(bool metric) {
+    static const std::vector<double> mm{15, 20, 25, 30, 35, 40, 50};
+    static const std::vector<double> inch{15.875, 19.05, 25.4, 31.75, 38.1, 50.8};
+    return metric ? mm : inch;
+}
+const std::vector<double>& dowelLengths(bool metric) {
+    static const std::vector<double> mm{15, 20, 25, 30, 35, 40};
+    static const std::vector<double> inch{15.875, 19.05, 25.4, 31.75, 38.1};
+    return metric ? mm : inch;
+}
+
 class Joiner {
   public:
     Joiner(const LedgeParams& p, const LedgeContext& ctx, const Catalog& c, const LedgeShape& shape,
@@ -21,8 +33,16 @@ class Joiner {
     }
 
   private:
-    void problem(const char* id, const char* field, std::string text, bool blocks = true) {
-        r_.problems.push_back({id, field, std::move(text), blocks});
+    /// The two parts as a fastener meets them: it passes the first and bites into the second.
+    struct Meeting {
+        Length headSide, receiving; ///< thickness passed; wood behind it along the fastener
+        Length edge;                ///< thickness of the edge it enters
+        bool carries = false;
+    };
+
+    LedgeProblem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
+        r_.problems.push_back({id, field, std::move(text), blocks, {}});
+        return r_.problems.back();
     }
     [[nodiscard]] std::string say(Length l) const { return ledgeLength(l, ctx_); }
 
@@ -33,58 +53,102 @@ class Joiner {
         return out;
     }
 
-    /// The screw for a board of this thickness: the gauge by the head-side part, never thicker than the edge
-    /// allows.
-    [[nodiscard]] const Screw* screwFor(Length headSide, Length edge) const {
-        const std::vector<const char*> ids = ctx_.metricScrews
-                                                 ? std::vector<const char*>{"m4.5", "m4", "m3.5", "m3"}
-                                                 : std::vector<const char*>{"g8", "g6", "g4", "g3"};
-        for (const char* id : ids) {
+    /// Gauges to try, thickest first, that the edge and the head's side can take.
+    [[nodiscard]] std::vector<const Screw*> gauges(const Meeting& m) const {
+        std::vector<const Screw*> out;
+        for (const char* id : ctx_.metricScrews
+                                  ? std::vector<const char*>{m.carries ? "m4.5" : "m4", "m4", "m3.5", "m3"}
+                                  : std::vector<const char*>{"g8", "g6", "g4"}) {
             const Screw* s = catalog_.findScrew(id);
-            if (s && s->d * 4 <= edge.mm() + 0.4 && s->head * 1.2 <= headSide.mm())
-                return s;
+            if (s && s->d * 4 <= m.edge.mm() + 0.4 && s->head * 1.2 <= m.headSide.mm() &&
+                (out.empty() || out.back() != s))
+                out.push_back(s);
         }
-        return catalog_.findScrew(ids.back());
+        return out;
     }
 
-    struct JointGeometry {
-        Length headSide, receiving, edge, leave;
-        double wanted = 0; ///< times the diameter of bite that is aimed at
-    };
-
-    /// Chooses screw and length by S10.6; nothing fits: length 0 and a problem that names the cure.
-    void chooseScrew(Joint& j, const JointGeometry& g, const char* field) {
-        const Screw* s = screwFor(g.headSide, g.edge);
-        if (!s)
-            return;
-        j.screwId = s->id;
+    /// How a screw of this gauge would fit; `wanted` and `least` times its diameter of bite.
+    static ScrewLengthInput lengthInput(const Screw& s, const Meeting& m, double wanted, double least) {
         ScrewLengthInput in;
-        in.d = s->d;
-        in.counterbore = std::min(2.0, g.headSide.mm() / 4);
-        in.stack = {g.headSide.mm()};
-        in.into = g.receiving.mm();
-        in.leave = g.leave.mm();
-        in.stock = s->lengths;
-        in.minPen = g.wanted * s->d;
-        auto fit = screwLength(in);
-        if (!fit.pick) { // settle for the structural minimum of 6 D
-            in.minPen = 0;
-            fit = screwLength(in);
-        }
-        j.counterbore = Length::mm(in.counterbore);
-        j.through = g.headSide;
-        j.into = g.receiving;
+        in.d = s.d;
+        in.counterbore = std::min(s.countersink(), m.headSide.mm() / 3);
+        in.stack = {m.headSide.mm()};
+        in.into = m.receiving.mm();
+        in.leave = 3;
+        in.stock = s.lengths;
+        in.least = least;
+        in.minPen = std::max(wanted * s.d, 10.0);
+        return in;
+    }
+
+    /// Chooses gauge and length by S10.6. A joint that carries bites 6 D, one that only holds a part in place
+    /// while the glue sets 3 D or 10 mm. Nothing fits: length 0 and a problem.
+    void chooseScrew(Joint& j, const Meeting& m, const char* field) {
+        const auto tried = gauges(m);
+        j.through = m.headSide;
+        j.into = m.receiving;
+        for (const Screw* s : tried)
+            for (double wanted : {m.carries ? 8.0 : 6.0, m.carries ? 6.0 : 3.0}) {
+                const auto in = lengthInput(*s, m, wanted, m.carries ? 6 : 3);
+                if (const auto fit = screwLength(in); fit.pick) {
+                    j.screwId = s->id;
+                    j.counterbore = Length::mm(in.counterbore);
+                    j.leastLength = Length::mm(fit.Lmin);
+                    j.mostLength = Length::mm(fit.Lmax);
+                    j.screwLength = Length::mm(*fit.pick);
+                    return;
+                }
+            }
+        const bool lip = j.id == "base-lip";
+        LedgeProblem& p = problem(lip                   ? "no_lip_screw"
+                                  : j.id == "base-back" ? "no_screw"
+                                                        : "no_cap_screw",
+                                  field, whyNoScrew(j, m, tried), m.carries);
+        p.cures = screwCures(j, m, tried);
+    }
+
+    [[nodiscard]] std::string whyNoScrew(Joint& j, const Meeting& m,
+                                         const std::vector<const Screw*>& tried) const {
+        const std::string way = m.carries ? "" : " Nails or dowels hold it while the glue sets.";
+        if (tried.empty())
+            return fmt::format("The {} is too thin for any wood screw into the {}.{}", j.first, j.second,
+                               way);
+        const Screw* s = tried.back();
+        const auto fit = screwLength(lengthInput(*s, m, m.carries ? 6 : 3, m.carries ? 6 : 3));
         j.leastLength = Length::mm(fit.Lmin);
         j.mostLength = Length::mm(fit.Lmax);
-        if (fit.pick) {
-            j.screwLength = Length::mm(*fit.pick);
-            return;
+        if (j.leastLength > j.mostLength)
+            return fmt::format("No screw fits from the {} into the {}: even a {} must be {} long to bite and "
+                               "would come through if longer than {}. A {} {} thicker or higher would take "
+                               "one.{}",
+                               j.first, j.second, s->label, say(j.leastLength), say(j.mostLength), j.second,
+                               say(std::max(1_mm, j.leastLength - j.mostLength)), way);
+        return fmt::format("No {} screw is sold between {} and {}, what the joint of {} and {} asks for.{}",
+                           s->label, say(j.leastLength), say(j.mostLength), j.first, j.second, way);
+    }
+
+    /// Sizes that would let the screw in.
+    [[nodiscard]] std::vector<LedgeCure> screwCures(const Joint& j, const Meeting& m,
+                                                    const std::vector<const Screw*>& tried) const {
+        std::vector<LedgeCure> out;
+        if (j.id == "base-lip") {
+            out.push_back({"Glue and nails instead", {{"lip_joint", "nails_glue"}}});
+            out.push_back({"Dowels instead", {{"lip_joint", "dowels"}}});
+        } else if (j.id == "base-back") {
+            out.push_back({"Dowels instead", {{"back_joint", "dowels"}}});
+            out.push_back({"Tongue and groove instead", {{"back_joint", "tongue_groove"}}});
+        } else {
+            out.push_back({"Glue and nails instead", {{"cap_joint", "nails_glue"}}});
         }
-        problem("no_screw", field,
-                fmt::format("No {} screw sold fits {} into {}: it must be {} to {} long. A part {} thicker "
-                            "or higher would take one.",
-                            s->label, j.first, j.second, say(j.leastLength), say(j.mostLength),
-                            say(std::max(1_mm, j.leastLength - j.mostLength))));
+        if (!tried.empty() && j.leastLength > j.mostLength && j.second == "lip") {
+            const Length high = m.receiving + (j.leastLength - j.mostLength) + 1_mm;
+            out.push_back({"Lip " + say(high) + " high", {{"lip_height", high.mm()}}});
+        }
+        if (m.edge < 12_mm && j.id == "base-back") {
+            const char* key = p_.back == BackPlace::onBase ? "back_thickness" : "base_thickness";
+            out.push_back({"Boards of " + say(18_mm), {{key, 18.0}}});
+        }
+        return out;
     }
 
     void spots(Joint& j, Length y, Length z, Length spacing) {
@@ -103,23 +167,20 @@ class Joiner {
         j.second = on ? "back" : "base";
         j.how = p_.backJoint;
         j.drivenFrom = on ? "below" : "behind";
-        const Length face = on ? p_.backThickness : p_.baseThickness;
-        j.glueArea = shape_.inner.mm() * face.mm();
+        const Meeting m{on ? p_.baseThickness : p_.backThickness, on ? r_.backStrip : r_.baseStrip,
+                        on ? p_.backThickness : p_.baseThickness, true};
         if (j.how == Joinery::nailsGlue) {
             problem("nails_carry", "backJoint",
-                    "Nails do not carry the base; choose screws and glue, dowels, or tongue and groove.");
+                    "Nails do not carry the base; choose screws and glue, dowels, or tongue and groove.")
+                .cures = {{"Screws and glue", {{"back_joint", "screws_glue"}}},
+                          {"Dowels", {{"back_joint", "dowels"}}}};
             j.carries = false;
         }
-        if (j.how == Joinery::screwsGlue) {
-            // These screws keep clear of the wall screws sideways (spots()), so their tips may pass between
-            // them.
-            chooseScrew(
-                j,
-                {on ? p_.baseThickness : p_.backThickness, on ? r_.backStrip : r_.baseStrip, face, 3_mm, 8},
-                on ? "backHeight" : "depth");
-        }
+        // These screws keep clear of the wall screws sideways (spots()), so their tips may pass between them.
+        if (j.how == Joinery::screwsGlue)
+            chooseScrew(j, m, on ? "backHeight" : "depth");
+        fit(j, m, "backJoint", "back_joint");
         spots(j, on ? p_.backThickness / 2 : Length(), on ? Length() : p_.baseThickness / 2, 200_mm);
-        decorate(j, face, on ? r_.backStrip : r_.baseStrip);
         r_.assembly.joints.push_back(std::move(j));
     }
 
@@ -132,67 +193,121 @@ class Joiner {
         j.first = top ? "base" : "lip";
         j.second = top ? "lip" : "base";
         j.drivenFrom = top ? "below" : "the front";
-        const Length face = top ? p_.lipThickness : p_.baseThickness;
-        j.glueArea = shape_.inner.mm() * std::min(face, top ? p_.lipThickness : r_.lipStrip).mm();
+        const Meeting m{top ? p_.baseThickness : p_.lipThickness, top ? r_.lipStrip : r_.baseStrip,
+                        top ? p_.lipThickness : p_.baseThickness, false};
+        j.shows = !top && (j.how == Joinery::screwsGlue || j.how == Joinery::nailsGlue);
         if (j.how == Joinery::screwsGlue) {
-            chooseScrew(
-                j,
-                {top ? p_.baseThickness : p_.lipThickness, top ? r_.lipStrip : r_.baseStrip, face, 3_mm, 6},
-                top ? "lipHeight" : "lip");
-            j.shows = !top;
+            chooseScrew(j, m, top ? "lipHeight" : "lip");
             if (j.shows)
                 problem("lip_screws_show", "lipJoint",
-                        "Screws through the lip show on the front, plugged or not.", false);
+                        "Screws through the lip show on the front, plugged or not.", false)
+                    .cures = {{"Lip on top, screwed from below", {{"lip", "on_top"}}},
+                              {"Glue and nails instead", {{"lip_joint", "nails_glue"}}},
+                              {"Dowels instead", {{"lip_joint", "dowels"}}}};
         }
-        if (j.how == Joinery::nailsGlue) {
-            j.shows = !top;
-            j.note = "18 gauge nails hold while the glue sets; they add nothing to strength. Fill the holes.";
-        }
+        fit(j, m, "lipJoint", "lip_joint");
+        if (j.how == Joinery::nailsGlue)
+            j.note = "The nails hold while the glue sets; they add nothing to strength." +
+                     std::string(j.shows ? " Fill the holes." : "");
         spots(j, top ? shape_.depth - p_.lipThickness / 2 : shape_.depth,
               top ? Length() : p_.baseThickness / 2, j.how == Joinery::nailsGlue ? 150_mm : 250_mm);
-        decorate(j, face, top ? r_.lipStrip : r_.baseStrip);
         r_.assembly.joints.push_back(std::move(j));
     }
 
-    /// Dowels and tongues: their own sizes and features.
-    void decorate(Joint& j, Length face, Length receiving) {
-        if (j.how == Joinery::dowels) {
-            const Length d = face >= 16_mm ? 8_mm : 6_mm;
-            if (receiving < 20_mm || face < 12_mm)
-                problem("no_room_for_dowels", j.id == "base-lip" ? "lipJoint" : "backJoint",
-                        fmt::format("Dowels need an edge of at least 12 mm; this one is {}.", say(face)));
-            j.note = fmt::format("{} dowels, {} deep in the edge, {} in the face", say(d), say(20_mm),
-                                 say(std::min(12_mm, j.through > Length() ? j.through : 12_mm)));
+    /// Sizes of dowels, tongues and nails.
+    void fit(Joint& j, const Meeting& m, const char* field, const char* key) {
+        if (j.how == Joinery::dowels)
+            dowels(j, m, field, key);
+        if (j.how == Joinery::tongueGroove)
+            tongue(j, m, field, key);
+        if (j.how == Joinery::nailsGlue)
+            j.nailLength = nailFor(m);
+    }
+
+    /// Twice as long as the part it passes is thick, as far as it stays inside.
+    [[nodiscard]] Length nailFor(const Meeting& m) const {
+        const double most = (m.headSide + m.receiving).mm() - 3;
+        Length best;
+        for (double l : nailLengths(ctx_.metricScrews)) {
+            if (l > most)
+                break;
+            best = Length::mm(l);
+            if (l >= 2 * m.headSide.mm())
+                break;
         }
-        if (j.how != Joinery::tongueGroove)
+        return best;
+    }
+
+    /// 8 mm where the edge is 16 mm or more, 6 mm from 12 mm on; in both parts at least as deep as it is
+    /// thick, 3 mm of wood left before the far face.
+    void dowels(Joint& j, const Meeting& m, const char* field, const char* key) {
+        const bool metric = ctx_.metricScrews;
+        for (Length d : {metric ? 8_mm : Length::inches(5, 16), metric ? 6_mm : Length::inches(1, 4)}) {
+            const Length first = std::min(12_mm, m.headSide - 3_mm);
+            const Length second = std::min(20_mm, m.receiving - 3_mm);
+            if (m.edge < d * 2 - 1_mm || first < d || second < d)
+                continue;
+            for (double l : dowelLengths(metric))
+                if (Length::mm(l) <= first + second - 2_mm)
+                    j.pinLength = Length::mm(l);
+            if (j.pinLength < d * 2)
+                continue;
+            j.pin = d;
+            j.pinFirst = first;
+            j.pinSecond = j.pinLength - first + 2_mm; // 2 mm deeper than the dowel, for glue and air
+            j.note =
+                fmt::format("{} dowels {} long: {} deep in the face of the {}, {} in the edge of the {}",
+                            say(d), say(j.pinLength), say(j.pinFirst), j.first, say(j.pinSecond), j.second);
             return;
-        const Length tongue = face / 3;
-        if (tongue < 4_mm)
-            problem(
-                "tongue_too_thin", j.id == "base-lip" ? "lipJoint" : "backJoint",
-                fmt::format("A tongue a third of {} is too thin; use boards of 12 mm or more.", say(face)));
-        j.glueArea += shape_.inner.mm() * 2 * 8;
-        for (auto& part : r_.assembly.parts) {
-            if (part.id == j.second)
-                part.features.push_back(
-                    {"tongue", fmt::format("{} thick, 8 mm long, centred on the edge that meets the {}; its "
-                                           "8 mm is part of the width",
-                                           say(tongue), j.first)});
-            if (part.id == j.first)
-                part.features.push_back({"groove", fmt::format("{} wide, 9 mm deep, where the {} meets it",
-                                                               say(tongue), j.second)});
-            if (part.id == j.second) {
-                part.width += 8_mm;
-                part.why.emplace_back("8 mm more width for the tongue");
-            }
         }
-        const Length shared = p_.boardWidth;
-        if (shared > Length() && ((j.second == "back" && p_.shareBack) ||
-                                  (j.second == "lip" && p_.shareLip) || (j.second == "base" && p_.shareBase)))
-            problem("tongue_shared", "boardWidth",
-                    "A tongue takes 8 mm more width than the shared-board sum allows for; the cut plan finds "
-                    "the board.",
-                    false);
+        j.carries = false;
+        LedgeProblem& p = problem(
+            "no_room_for_dowels", field,
+            fmt::format(
+                "Dowels need an edge of at least {}, and a hole as deep as they are thick with {} left "
+                "behind it; the edge is {} and the {} is {} thick.",
+                say(metric ? 12_mm : Length::inches(1, 2)), say(3_mm), say(m.edge), j.first, say(m.headSide)),
+            j.id == "base-back");
+        if (j.id == "base-lip")
+            p.cures.push_back({"Glue and nails instead", {{key, "nails_glue"}}});
+        p.cures.push_back({"Screws and glue instead", {{key, "screws_glue"}}});
+        p.cures.push_back({"Boards of " + say(18_mm), thickness(18_mm)});
+    }
+
+    static std::vector<LedgeChange> thickness(Length t) {
+        return {{"base_thickness", t.mm()}, {"back_thickness", t.mm()}, {"lip_thickness", t.mm()}};
+    }
+
+    void tongue(Joint& j, const Meeting& m, const char* field, const char* key) {
+        j.tongue = m.edge / 3;
+        j.tongueLength = tongueLength(m.headSide);
+        if (j.tongue < 4_mm || j.tongueLength < 4_mm) {
+            LedgeProblem& p = problem(
+                "tongue_too_thin", field,
+                fmt::format(
+                    "A tongue a third of {} thick, in a groove {} deep in the {}, is no joint; use boards "
+                    "of {} or more.",
+                    say(m.edge), say(j.tongueLength + 1_mm), j.first, say(12_mm)),
+                j.id == "base-back");
+            p.cures = {{"Screws and glue instead", {{key, "screws_glue"}}},
+                       {"Boards of " + say(18_mm), thickness(18_mm)}};
+            if (j.id == "base-back")
+                j.carries = false;
+        }
+        for (auto& part : r_.assembly.parts) {
+            if (part.id == j.second) {
+                part.features.push_back(
+                    {"tongue", fmt::format("{} thick, {} long, centred on the edge that meets the {}; it is "
+                                           "part of the width",
+                                           say(j.tongue), say(j.tongueLength), j.first)});
+                part.width += j.tongueLength;
+                part.why.push_back(say(j.tongueLength) + " more width for the tongue");
+            }
+            if (part.id == j.first)
+                part.features.push_back(
+                    {"groove", fmt::format("{} wide, {} deep, where the {} meets it", say(j.tongue),
+                                           say(j.tongueLength + 1_mm), j.second)});
+        }
     }
 
     void capJoints() {
@@ -203,11 +318,17 @@ class Joiner {
             j.id = cap;
             j.first = cap;
             j.second = "base";
-            j.how = Joinery::nailsGlue;
+            j.how = p_.capJoint == Joinery::screwsGlue ? Joinery::screwsGlue : Joinery::nailsGlue;
             j.drivenFrom = "the end";
             j.shows = true;
             j.carries = false;
-            j.note = "End grain: glue size first, then glue and nails. A cap carries nothing.";
+            j.note = "End grain: glue size first, then glue. A cap carries nothing.";
+            const Meeting m{p_.capThickness, shape_.inner / 2, std::min(p_.baseThickness, p_.backThickness),
+                            false};
+            if (j.how == Joinery::screwsGlue)
+                chooseScrew(j, m, "caps");
+            else
+                j.nailLength = nailFor(m);
             const Length x = std::string(cap) == "cap-left" ? Length() : p_.length;
             j.spots = {{{x, p_.backThickness / 2, shape_.backZ + r_.backStrip / 3}},
                        {{x, shape_.depth / 2, p_.baseThickness / 2}}};
@@ -223,6 +344,22 @@ class Joiner {
 };
 
 } // namespace
+
+Length tongueLength(Length grooved) {
+    const Length most = grooved / 2 - 1_mm;
+    return std::max(Length(), std::min(8_mm, Length::nm(most.nm() / 500'000 * 500'000)));
+}
+
+TongueWidths tongueWidths(const LedgeParams& p) {
+    TongueWidths out;
+    const bool on = p.back == BackPlace::onBase;
+    const bool top = p.lip == LipPlace::onTop;
+    if (p.backJoint == Joinery::tongueGroove)
+        (on ? out.back : out.base) += tongueLength(on ? p.baseThickness : p.backThickness);
+    if (p.lipJoint == Joinery::tongueGroove)
+        (top ? out.lip : out.base) += tongueLength(top ? p.baseThickness : p.lipThickness);
+    return out;
+}
 
 void addLedgeJoints(const LedgeParams& params, const LedgeContext& ctx, const Catalog& catalog,
                     const LedgeShape& shape, LedgeResult& result) {

@@ -14,6 +14,15 @@ struct LedgeShape {
 /// A length as the ledge's sentences show it, exact to 1/64 in or 0.1 mm.
 std::string ledgeLength(Length l, const LedgeContext& ctx);
 
+/// Length of a tongue in a groove in a part of this thickness: 8 mm, less where the groove, 1 mm deeper,
+/// would reach its middle. Under 4 mm there is no such joint.
+Length tongueLength(Length grooved);
+/// What tongues add to the widths of the strips.
+struct TongueWidths {
+    Length base, back, lip;
+};
+TongueWidths tongueWidths(const LedgeParams& params);
+
 /// Adds base-back, base-lip and cap joints with screws (S10.6), dowels, tongues or nails and their places,
 /// kept clear of the holes for the wall; what cannot be joined becomes a problem in `result`.
 void addLedgeJoints(const LedgeParams& params, const LedgeContext& ctx, const Catalog& catalog,

@@ -1,7 +1,7 @@
 #pragma once
-// What the program noticed, and the edits that would cure it.
+// What the program noticed, and the changes that would cure it.
 
-#include "project/project.h"
+#include "project/changes.h"
 #include "strength/check.h"
 
 #include <functional>
@@ -18,6 +18,16 @@ struct Edit {
     std::function<void(Project&)> apply;
 };
 
+/// A change that may cure a finding: data, so that it can be shown, tried and written down.
+struct Remedy {
+    std::string name; ///< 'Shift 56 mm left'
+    std::vector<Change> changes;
+    std::string brings; ///< 'margin 1.2'; filled in when it was tried
+    /// Makes the changes; a project that cannot take them stays as it is.
+    void apply(Project& project) const;
+    [[nodiscard]] Edit edit() const;
+};
+
 struct Finding {
     std::string id; ///< stable: 'misses_studs', 'ledge.too_long'
     Severity severity = Severity::notes;
@@ -27,7 +37,7 @@ struct Finding {
     std::string title;   ///< a few words
     std::string text;    ///< one or two sentences
     Working working;
-    std::vector<Edit> remedies;
+    std::vector<Remedy> remedies;
 };
 
 /// Adds a finding to the list and returns it, to be filled in further.

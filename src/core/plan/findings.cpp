@@ -1,8 +1,8 @@
 #include "plan/findings.h"
-#include "plan/finding_edits.h"
+#include "plan/hold_findings.h"
 #include "plan/piece_finder.h"
 #include "plan/place_findings.h"
-#include "project/placing.h"
+#include "plan/remedies.h"
 #include "room/unknown_wall.h"
 
 #include <algorithm>
@@ -23,7 +23,7 @@ class PieceFindings : public PieceFinder {
             return;
         parameters();
         studs();
-        hold();
+        findAboutHold(project_, plan_, catalog_, piece_, pp_, out_);
         load();
         drilling();
     }
@@ -38,71 +38,21 @@ class PieceFindings : public PieceFinder {
         }
     }
 
+    /// The ledge's own cures, and those that need the place: moves of sizes are data of the file.
     void remediesFor(const LedgeProblem& p, Finding& f) const {
-        const std::string& id = piece_.id;
-        if (p.id == "lip_screws_show" || p.id == "no_screw") {
-            if (p.id == "lip_screws_show")
-                f.remedies.push_back(editLedge("Lip on top, screwed from below", id,
-                                               [](LedgeParams& l) { l.lip = LipPlace::onTop; }));
-            if (p.field == "backHeight" || p.field == "depth")
-                f.remedies.push_back(
-                    editLedge("Dowels instead", id, [](LedgeParams& l) { l.backJoint = Joinery::dowels; }));
-            else
-                f.remedies.push_back(editLedge("Glue and nails instead", id,
-                                               [](LedgeParams& l) { l.lipJoint = Joinery::nailsGlue; }));
+        for (const auto& cure : p.cures) {
+            Remedy r{cure.name, {}, {}};
+            for (const auto& c : cure.changes)
+                r.changes.push_back({"pieces/" + piece_.id + "/ledge/" + c.key, c.value});
+            f.remedies.push_back(std::move(r));
         }
-        if (p.id == "nails_carry")
-            f.remedies.push_back(
-                editLedge("Screws and glue", id, [](LedgeParams& l) { l.backJoint = Joinery::screwsGlue; }));
-        if (p.id == "board_too_narrow" && ledgeOf(piece_).shareBack)
-            f.remedies.push_back(editLedge("Let the back rail take the remainder", id,
-                                           [](LedgeParams& l) { l.remainder = LedgeStrip::back; }));
-        if (p.id == "remainder_not_shared" || p.id == "remainder_too_small")
-            f.remedies.push_back(
-                editLedge("No remainder", id, [](LedgeParams& l) { l.remainder = LedgeStrip::none; }));
-        if (p.id == "shared_thickness")
-            f.remedies.push_back(editLedge("One thickness for all", id, [](LedgeParams& l) {
-                l.backThickness = l.lipThickness = l.baseThickness;
-            }));
-        if (p.id == "too_long")
-            f.remedies.push_back(editLedge("Make it 4 m", id, [](LedgeParams& l) { l.length = 4000_mm; }));
         if (p.id == "one_row_only")
-            f.remedies.push_back(editPiece("One row of screws", id, [](Piece& q) { q.hold.rows = 1; }));
-    }
-
-    [[nodiscard]] Edit moveTo(std::string name, Length x) const {
-        return movePieceTo(std::move(name), piece_.id, x, pp_.bottom);
-    }
-    [[nodiscard]] std::string shiftName(Length by) const {
-        return by < Length() ? fmt::format("Shift {} left", say(-by))
-                             : fmt::format("Shift {} right", say(by));
-    }
-
-    [[nodiscard]] std::size_t studsAt(Length left, Length pieceLength) const {
-        const LedgeParams& l = ledgeOf(piece_);
-        const Length margin = (l.caps == CapShape::none ? Length() : l.capThickness) + 40_mm;
-        std::vector<Length> heights;
-        for (Length row : pp_.assembly().wallRows)
-            heights.push_back(pp_.bottom + row);
-        return freeStuds(*wall_, plan_.findWall(wall_->id)->zones, left + margin, left + pieceLength - margin,
-                         heights)
-            .size();
-    }
-
-    /// The smallest shift up to `reach` that catches at least `wanted` studs; 0 when none does.
-    [[nodiscard]] Length shiftFor(std::size_t wanted, Length reach) const {
-        for (Length d = 1_mm; d <= reach; d += 1_mm)
-            for (Length by : {-d, d}) {
-                const Length left = pp_.left + by;
-                if (left >= Length() && left + length() <= wall_->width && studsAt(left, length()) >= wanted)
-                    return by;
-            }
-        return {};
+            f.remedies.push_back(changePiece("One row of screws", piece_, [](Piece& q) { q.hold.rows = 1; }));
     }
 
     /// The support in use goes where the studs are.
     [[nodiscard]] bool wantsStuds() const {
-        if (!hasStuds(*wall_))
+        if (!hasStuds(*wall_, catalog_))
             return false;
         const RailVerdict* h = pp_.hold();
         return !(piece_.hold.support.starts_with("anchor") && h && !h->option.atStuds());
@@ -129,7 +79,7 @@ class PieceFindings : public PieceFinder {
                               by < Length() ? fmt::format("Shifted {} left", say(-by))
                                             : fmt::format("Shifted {} right", say(by)),
                               n + 1));
-        f.remedies.push_back(moveTo(shiftName(by), pp_.left + by));
+        f.remedies.push_back(shiftBy(by));
     }
 
     /// Nobody has been there: what would be sure, and what to ask for.
@@ -146,9 +96,9 @@ class PieceFindings : public PieceFinder {
             "L = 2 s + 2 e", {{"s", say(wall_->spacing)}, {"e", say(studMargin())}}, say(sure), "S7.2", {}};
         if (!long_ && sure <= wall_->width)
             f.remedies.push_back(
-                editLedge("Make it " + say(sure), piece_.id, [sure](LedgeParams& l) { l.length = sure; }));
-        f.remedies.push_back(editWall("They are at the usual spacing", wall_->id,
-                                      [](Wall& w) { w.studMode = StudMode::spacing; }));
+                changeLedge("Make it " + say(sure), piece_, [sure](LedgeParams& l) { l.length = sure; }));
+        f.remedies.push_back(changeWall("They are at the usual spacing", *wall_,
+                                        [](Wall& w) { w.studMode = StudMode::spacing; }));
     }
     [[nodiscard]] Length studMargin() const {
         const LedgeParams& l = ledgeOf(piece_);
@@ -161,22 +111,22 @@ class PieceFindings : public PieceFinder {
                                           [&](Length x) { return pp_.left + x == s.x; });
             if (!used || s.confidence >= 0.8)
                 continue;
-            auto& f =
-                found("stud_unsure", s.confidence < 0.5 ? Severity::blocks : Severity::warns, "place",
-                      fmt::format("Not sure of the stud at {}", say(s.x)),
-                      fmt::format(
-                          "The scan is {:.0f} % sure. Probe it with a thin nail: firm for 12 to 15 mm, then "
-                          "wood dust, is a stud.",
-                          100 * s.confidence));
+            auto& f = found(
+                "stud_unsure", s.confidence < 0.5 ? Severity::blocks : Severity::warns, "place",
+                fmt::format("Not sure of the stud at {}", say(s.x)),
+                fmt::format(
+                    "The scan is {:.0f} % sure. Probe it with a thin nail: firm for {} past the cover, then "
+                    "wood dust, is a stud.",
+                    100 * s.confidence, metric() ? "12 to 15 mm" : "about half an inch"));
             f.working.source = "table 7e, pilot hole check";
-            f.remedies.push_back(editWall("Probed: it is a stud", wall_->id, [x = s.x](Wall& w) {
+            f.remedies.push_back(changeWall("Probed: it is a stud", *wall_, [x = s.x](Wall& w) {
                 for (auto& q : w.studs)
                     if (q.x == x) {
                         q.confidence = 1;
                         q.source = StudSource::seen;
                     }
             }));
-            f.remedies.push_back(editWall("Probed: nothing there", wall_->id, [x = s.x](Wall& w) {
+            f.remedies.push_back(changeWall("Probed: nothing there", *wall_, [x = s.x](Wall& w) {
                 std::erase_if(w.studs, [x](const FoundStud& q) { return q.x == x; });
             }));
         }
@@ -190,8 +140,9 @@ class PieceFindings : public PieceFinder {
                    : "On one stud a piece turns about its screw. It needs two, or anchors where the look "
                      "demands it.");
         if (const Length by = shiftFor(2, 300_mm); by != Length())
-            f.remedies.push_back(moveTo(shiftName(by), pp_.left + by));
-        for (Length more = 10_mm; more <= 800_mm; more += 10_mm) {
+            f.remedies.push_back(shiftBy(by));
+        const Length step = metric() ? 10_mm : Length::inches(1, 2);
+        for (Length more = step; more <= 800_mm; more += step) {
             const Length longer = length() + more;
             const bool fixed =
                 piece_.place.anchor == Anchor::typed || piece_.place.follow.how != FollowHow::none;
@@ -199,78 +150,17 @@ class PieceFindings : public PieceFinder {
             if (longer > wall_->width || left < Length() || left + longer > wall_->width)
                 break;
             if (studsAt(left, longer) >= 2) {
-                f.remedies.push_back(editLedge(fmt::format("Make it {} longer", say(more)), piece_.id,
-                                               [longer](LedgeParams& l) { l.length = longer; }));
+                f.remedies.push_back(changeLedge(fmt::format("Make it {} longer", say(more)), piece_,
+                                                 [longer](LedgeParams& l) { l.length = longer; }));
                 break;
             }
         }
         for (const auto& s : pp_.supports)
             if (!s.option.atStuds() && s.feasible) {
-                f.remedies.push_back(
-                    editPiece(fmt::format("Use anchors there (margin {:.1f})", s.verdict.reserve), piece_.id,
-                              [id = s.option.id](Piece& p) { p.hold.support = id; }));
+                f.remedies.push_back(changePiece("Use anchors there", piece_,
+                                                 [&](Piece& p) { p.hold.support = s.option.id; }));
                 break;
             }
-    }
-
-    void hold() {
-        const RailVerdict* h = pp_.hold();
-        if (!h)
-            return;
-        if (!h->feasible) {
-            if (pp_.studs.size() >= 2 || !wantsStuds()) {
-                auto& f = found("no_support", Severity::blocks, "hold", "Nothing holds it yet",
-                                "The chosen support is refused: " + h->refusal + ".");
-                f.remedies.push_back(editPiece("Choose the best support", piece_.id,
-                                               [](Piece& p) { p.hold.support = "auto"; }));
-            }
-            return;
-        }
-        const Verdict& v = h->verdict;
-        if (v.status == Status::fails || v.status == Status::tight)
-            failing(*h);
-        if (h->option.kind == RailSupport::cover)
-            found("anchors_used", Severity::warns, "hold", "No stud behind it",
-                  "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A "
-                  "stud is better in every way; keep the load light and look at it again after a month.");
-    }
-
-    void failing(const RailVerdict& h) {
-        const auto worst = std::find_if(h.checks.begin(), h.checks.end(),
-                                        [&](const Check& c) { return c.id == h.verdict.governs; });
-        const bool fails = h.verdict.status == Status::fails;
-        auto& f =
-            found("support_weak", fails ? Severity::blocks : Severity::warns, "hold",
-                  fails ? "It does not hold" : "It holds with little to spare",
-                  worst == h.checks.end() ? std::string()
-                                          : fmt::format("{}: {}.", worst->title, worst->working.result));
-        if (worst != h.checks.end())
-            f.working = worst->working;
-        for (const auto& s : pp_.supports)
-            if (&s != &h && s.feasible && s.verdict.status == Status::holds) {
-                f.remedies.push_back(
-                    editPiece(fmt::format("{} (margin {:.1f})", s.option.name, s.verdict.reserve), piece_.id,
-                              [id = s.option.id](Piece& p) { p.hold.support = id; }));
-                break;
-            }
-        const LedgeParams& l = ledgeOf(piece_);
-        if (h.verdict.governs == "wall_screws" && piece_.hold.rows == 1)
-            f.remedies.push_back(
-                editPiece("Two rows of wall screws", piece_.id, [](Piece& p) { p.hold.rows = 2; }));
-        const Length higher = l.backHeight + 20_mm;
-        f.remedies.push_back(editLedge("Back rail 20 mm higher", piece_.id,
-                                       [higher](LedgeParams& q) { q.backHeight = higher; }));
-        if (h.verdict.governs == "joint")
-            f.remedies.push_back(editLedge("Back behind the base", piece_.id,
-                                           [](LedgeParams& q) { q.back = BackPlace::behindBase; }));
-        if (pp_.contents > 0 && h.carryKg > 0)
-            f.remedies.push_back(
-                editPiece(fmt::format("Load at most {}", formatMass(std::floor(h.carryKg), project_.style)),
-                          piece_.id, [factor = std::floor(h.carryKg) / pp_.contents](Piece& p) {
-                              p.load.kgPerM *= factor;
-                              for (auto& i : p.load.items)
-                                  i.mass *= factor;
-                          }));
     }
 
     void load() {
@@ -282,7 +172,7 @@ class PieceFindings : public PieceFinder {
                             fmt::format("{} hangs over the end", i.name.empty() ? "An item" : i.name),
                             fmt::format("It stands from {} to {} on a ledge {} long.", say(i.x),
                                         say(i.x + i.width), say(length())));
-            f.remedies.push_back(editPiece("Push it onto the ledge", piece_.id, [id = i.id, x](Piece& p) {
+            f.remedies.push_back(changePiece("Push it onto the ledge", piece_, [id = i.id, x](Piece& p) {
                 for (auto& item : p.load.items)
                     if (item.id == id)
                         item.x = x;
@@ -296,14 +186,17 @@ class PieceFindings : public PieceFinder {
                 "The hand on the front edge is set below the usual figure without a reason. Write the reason "
                 "down, or take the usual figure.")
                 .remedies.push_back(
-                    editPiece("Take the usual hand load", piece_.id, [](Piece& p) { p.load.handN.reset(); }));
+                    changePiece("Take the usual hand load", piece_, [](Piece& p) { p.load.handN.reset(); }));
+        const auto line = [&](double kgPerM) {
+            return formatLineLoad(kgPerM * gravity / 1000, project_.style);
+        };
         const double all = pp_.mass + pp_.contents;
         const double perMetre = length() > Length() ? all / (length().mm() / 1000) : 0;
         if (all > 100 || perMetre > 45)
             found("ask_professional", Severity::warns, "hold", "Ask a licensed professional",
-                  fmt::format("{} in all, {:.0f} kg per metre: above 100 kg on one piece or 45 kg per metre, "
-                              "have it looked at.",
-                              formatMass(all, project_.style), perMetre));
+                  fmt::format("{} in all, {}: above {} on one piece or {}, have it looked at.",
+                              formatMass(all, project_.style), line(perMetre),
+                              formatMass(100, project_.style), line(45)));
         if (pp_.mass > 20)
             found("two_people", Severity::notes, "hang", "Two people lift it",
                   fmt::format("The empty ledge weighs {}.", formatMass(pp_.mass, project_.style)));
@@ -319,7 +212,8 @@ class PieceFindings : public PieceFinder {
                 near += (near.empty() ? "" : "; ") + m.caution;
         std::string text = "Scan for cables and pipes on two settings before you drill.";
         if (h->cableCaution)
-            text += " These screws go more than 32 mm into the stud, where cables may run.";
+            text += fmt::format(" These screws go more than {} into the stud, where cables may run.",
+                                say(metric() ? 32_mm : Length::inches(5, 4)));
         if (!near.empty())
             text += " At a hole: " + near + ".";
         found("before_drilling", near.empty() ? Severity::notes : Severity::warns, "hang", "Before you drill",
@@ -334,10 +228,10 @@ const char* severityName(Severity s) {
     return names.at(static_cast<std::size_t>(s));
 }
 
-void findAboutPiece(const Project& project, const Plan& plan, const Piece& piece, const PiecePlan& pp,
-                    std::vector<Finding>& out) {
-    PieceFindings(project, plan, piece, pp, out).run();
-    findAboutPlace(project, plan, piece, pp, out);
+void findAboutPiece(const Project& project, const Plan& plan, const Catalog& catalog, const Piece& piece,
+                    const PiecePlan& pp, std::vector<Finding>& out) {
+    PieceFindings(project, plan, catalog, piece, pp, out).run();
+    findAboutPlace(project, plan, catalog, piece, pp, out);
 }
 
 void sortFindings(std::vector<Finding>& findings) {

@@ -4,12 +4,13 @@
 namespace owl {
 
 /// All findings about one piece: parameters, place, hold.
-void findAboutPiece(const Project& project, const Plan& plan, const Piece& piece, const PiecePlan& pp,
-                    std::vector<Finding>& out);
+void findAboutPiece(const Project& project, const Plan& plan, const Catalog& catalog, const Piece& piece,
+                    const PiecePlan& pp, std::vector<Finding>& out);
 /// Findings about walls, corners, alcoves, openings, odd signals.
 void findAboutWalls(const Project& project, const Catalog& catalog, std::vector<Finding>& out);
 /// Findings about wood and finish.
-void findAboutProject(const Project& project, const Plan& plan, std::vector<Finding>& out);
+void findAboutProject(const Project& project, const Plan& plan, const Catalog& catalog,
+                      std::vector<Finding>& out);
 /// Worst first, in the order of the stations.
 void sortFindings(std::vector<Finding>& findings);
 

@@ -1,7 +1,8 @@
 #include "plan/place_findings.h"
 
-#include "plan/finding_edits.h"
+#include "measure/words.h"
 #include "plan/piece_finder.h"
+#include "plan/remedies.h"
 #include "room/unknown_wall.h"
 #include "strength/mantel.h"
 
@@ -39,14 +40,17 @@ class PlaceFindings : public PieceFinder {
         f.wall = piece_.wall;
         return f;
     }
-    [[nodiscard]] Edit raise(Length z) const {
+    [[nodiscard]] Remedy raise(Length z) const {
         const Length to = roundToTape(z, project_.style);
-        return movePieceTo("Hang it at " + say(to), piece_.id, pp_.left, to);
+        return moveTo("Hang it at " + say(to), project_, piece_.id, pp_.left, to);
     }
-    [[nodiscard]] Edit shiftTo(Length x) const {
-        const Length by = x - pp_.left;
-        return movePieceTo(fmt::format("Shift {} {}", sayRound(abs(by)), by < Length() ? "left" : "right"),
-                           piece_.id, x, pp_.bottom);
+    [[nodiscard]] Remedy shiftTo(Length x) const {
+        // What is printed is what is done: the shift itself is rounded to the tape, away from where it hangs.
+        Length by = roundToTape(x - pp_.left, project_.style);
+        if (abs(by) < abs(x - pp_.left))
+            by += by < Length() ? -tapeStep(project_.style) : tapeStep(project_.style);
+        return moveTo(fmt::format("Shift {} {}", say(abs(by)), by < Length() ? "left" : "right"), project_,
+                      piece_.id, pp_.left + by, pp_.bottom);
     }
     [[nodiscard]] bool fits(Length left) const { return left >= Length() && left + length() <= wall_->width; }
     [[nodiscard]] bool meets(Length x0, Length x1, Length z0, Length z1) const {
@@ -60,8 +64,12 @@ class PlaceFindings : public PieceFinder {
             "The piece it was kept equal to is not on this wall any more, or they keep to each other in a "
             "ring. It "
             "hangs at its own typed place.")
-            .remedies.push_back(
-                {"Let it hang by itself", [id = piece_.id](Project& p) { endFollowing(p, id); }});
+            .remedies.push_back(changePiece("Let it hang by itself", piece_, [&](Piece& p) {
+                p.place.follow = {};
+                p.place.anchor = Anchor::typed;
+                p.place.x = pp_.left;
+                p.place.z = pp_.bottom;
+            }));
     }
 
     void onTheWall() {
@@ -71,14 +79,14 @@ class PlaceFindings : public PieceFinder {
             const Length less = std::max(150_mm, wall_->width - 20_mm);
             add("wider_than_wall", Severity::blocks, "Wider than its wall",
                 fmt::format("The ledge is {} long and the wall {} wide.", say(length()), say(wall_->width)))
-                .remedies.push_back(editLedge("Make it " + say(less), piece_.id,
-                                              [less](LedgeParams& l) { l.length = less; }));
+                .remedies.push_back(
+                    changeLedge("Make it " + say(less), piece_, [less](LedgeParams& l) { l.length = less; }));
         } else if (left < Length() || right > wall_->width) {
             const Length x = std::clamp(left, Length(), wall_->width - length());
             add("off_the_wall", Severity::blocks, "It sticks out past the wall",
                 fmt::format("Its ends would be at {} and {} on a wall {} wide.", say(left), say(right),
                             say(wall_->width)))
-                .remedies.push_back(movePieceTo("Move it onto the wall", piece_.id, x, pp_.bottom));
+                .remedies.push_back(moveTo("Move it onto the wall", project_, piece_.id, x, pp_.bottom));
         }
         const Length ceiling = lowestCeiling(*wall_, left, right) - wall_->crown;
         if (pp_.top() > ceiling) {
@@ -113,7 +121,7 @@ class PlaceFindings : public PieceFinder {
     }
 
     void obstacles() {
-        for (const auto& c : clearances(*wall_, catalog())) {
+        for (const auto& c : clearances(*wall_, catalog_)) {
             const Obstacle* o = findObstacle(*wall_, c.obstacle);
             if (!o || o->kind.starts_with("fireplace") || !meets(c.x0, c.x1, c.z0, c.z1))
                 continue;
@@ -167,8 +175,8 @@ class PlaceFindings : public PieceFinder {
                     "It hangs above the {}. Strength may then be used to 60 % only; keep glass and heavy "
                     "things off it.",
                     f.title()))
-                .remedies.push_back(editPiece("Count it as above a seat or bed", piece_.id,
-                                              [](Piece& p) { p.hold.aboveBed = true; }));
+                .remedies.push_back(changePiece("Count it as above a seat or bed", piece_,
+                                                [](Piece& p) { p.hold.aboveBed = true; }));
         }
     }
 
@@ -231,29 +239,29 @@ class PlaceFindings : public PieceFinder {
                         "bare wood rocks, and a gap shows.",
                         say(o.left()), say(o.right()), say(o.bottom()), say(o.top())));
             if (o.wide() >= length() && o.high() >= tall())
-                f.remedies.push_back(movePieceTo("Put it into the opening", piece_.id,
-                                                 o.left() + (o.wide() - length()) / 2,
-                                                 o.bottom() + (o.high() - tall()) / 2));
+                f.remedies.push_back(moveTo("Put it into the opening", project_, piece_.id,
+                                            o.left() + (o.wide() - length()) / 2,
+                                            o.bottom() + (o.high() - tall()) / 2));
             else if (o.wide() <= length() && o.high() <= tall())
-                f.remedies.push_back(movePieceTo("Cover the opening", piece_.id,
-                                                 o.left() - (length() - o.wide()) / 2,
-                                                 o.bottom() - (tall() - o.high()) / 2));
+                f.remedies.push_back(moveTo("Cover the opening", project_, piece_.id,
+                                            o.left() - (length() - o.wide()) / 2,
+                                            o.bottom() - (tall() - o.high()) / 2));
             if (o.cut && o.high() > tall() && o.high() <= tall() + 150_mm)
-                f.remedies.push_back(
-                    editLedge("Back rail high enough to cover it", piece_.id,
-                              [more = o.high() - tall() + 10_mm](LedgeParams& l) { l.backHeight += more; }));
+                f.remedies.push_back(changeLedge(
+                    "Back rail high enough to cover it", piece_,
+                    [more = o.high() - tall() + 10_mm](LedgeParams& l) { l.backHeight += more; }));
             if (!o.cut)
                 f.remedies.push_back(
-                    editWall("Fit the opening to the piece", wall_->id,
-                             [id = o.id, x = pp_.left, z = pp_.bottom, w = length(), h = tall()](Wall& v) {
-                                 for (auto& q : v.openings)
-                                     if (q.id == id) {
-                                         q.x = x;
-                                         q.z = z;
-                                         q.width = w;
-                                         q.height = h;
-                                     }
-                             }));
+                    changeWall("Fit the opening to the piece", *wall_,
+                               [id = o.id, x = pp_.left, z = pp_.bottom, w = length(), h = tall()](Wall& v) {
+                                   for (auto& q : v.openings)
+                                       if (q.id == id) {
+                                           q.x = x;
+                                           q.z = z;
+                                           q.width = w;
+                                           q.height = h;
+                                       }
+                               }));
         }
     }
 
@@ -265,7 +273,7 @@ class PlaceFindings : public PieceFinder {
         auto& f =
             add("stud_barred", pp_.studs.size() < 2 ? Severity::blocks : Severity::warns,
                 fmt::format("Not into the stud at {}", at),
-                fmt::format("{}{}. {}", char(std::toupper(b.zone.why[0])), b.zone.why.substr(1),
+                fmt::format("{}. {}", capitalised(b.zone.why),
                             pp_.barred.size() > 1
                                 ? fmt::format("{} studs behind it are left out for that.", pp_.barred.size())
                                 : "This stud is left out for that."));
@@ -281,7 +289,7 @@ class PlaceFindings : public PieceFinder {
         }
         if (!b.zone.known)
             f.remedies.push_back(
-                editWall("I traced it: nothing runs here", wall_->id, [id = b.zone.obstacle](Wall& w) {
+                changeWall("I traced it: nothing runs here", *wall_, [id = b.zone.obstacle](Wall& w) {
                     if (id.empty())
                         w.bandsTraced = true;
                     for (auto& o : w.obstacles)
@@ -343,10 +351,10 @@ class PlaceFindings : public PieceFinder {
                                 "ends longer than {} goes in.",
                                 a.name.empty() ? "The alcove" : a.name, say(a.widthBack), say(a.widthMiddle),
                                 say(a.widthFront), say(most)))
-                    .remedies.push_back(editLedge("Make it " + sayRound(most - 3_mm), piece_.id,
-                                                  [most, s = project_.style](LedgeParams& l) {
-                                                      l.length = roundToTape(most - 3_mm, s);
-                                                  }));
+                    .remedies.push_back(changeLedge("Make it " + sayRound(most - 3_mm), piece_,
+                                                    [most, s = project_.style](LedgeParams& l) {
+                                                        l.length = roundToTape(most - 3_mm, s);
+                                                    }));
             if (pp_.assembly().depth > a.depth)
                 add("alcove_deep", Severity::warns, "Deeper than the alcove",
                     fmt::format("It stands out {} past the front.", say(pp_.assembly().depth - a.depth)));
@@ -367,7 +375,7 @@ class PlaceFindings : public PieceFinder {
             add("outlet_gone", Severity::warns, "Its outlet is gone",
                 fmt::format("The outlet for its {} is not on this wall any more.", piece_.power.what))
                 .remedies.push_back(
-                    editPiece("No lamp or charger", piece_.id, [](Piece& p) { p.power = {}; }));
+                    changePiece("No lamp or charger", piece_, [](Piece& p) { p.power = {}; }));
             return;
         }
         // The cord hangs straight down from the nearer point of the piece, then runs along the baseboard.
@@ -383,7 +391,7 @@ class PlaceFindings : public PieceFinder {
                     piece_.power.what, sayRound(need), say(piece_.power.cord)));
         if (need > piece_.power.cord)
             f.remedies.push_back(
-                editPiece("Take a longer cord", piece_.id, [need, s = project_.style](Piece& p) {
+                changePiece("Take a longer cord", piece_, [need, s = project_.style](Piece& p) {
                     p.power.cord = roundToTape(need + 50_mm, s);
                 }));
     }
@@ -391,9 +399,9 @@ class PlaceFindings : public PieceFinder {
 
 } // namespace
 
-void findAboutPlace(const Project& project, const Plan& plan, const Piece& piece, const PiecePlan& pp,
-                    std::vector<Finding>& out) {
-    PlaceFindings(project, plan, piece, pp, out).run();
+void findAboutPlace(const Project& project, const Plan& plan, const Catalog& catalog, const Piece& piece,
+                    const PiecePlan& pp, std::vector<Finding>& out) {
+    PlaceFindings(project, plan, catalog, piece, pp, out).run();
 }
 
 } // namespace owl

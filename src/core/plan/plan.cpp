@@ -1,8 +1,12 @@
 #include "plan/plan.h"
 
+#include "build/hang_steps.h"
 #include "build/opening_steps.h"
-#include "cutting/solve.h"
+#include "measure/one_unit.h"
 #include "plan/findings.h"
+#include "plan/plan_finish.h"
+#include "plan/plan_hold.h"
+#include "plan/plan_wood.h"
 #include "plan/shopping.h"
 #include "project/placing.h"
 
@@ -19,33 +23,48 @@ constexpr double studEndMargin = 40; // mm from the rail's end to a screw (S7.2)
 
 class Planner {
   public:
-    Planner(const Project& p, const Shop& s, const Catalog& c, const Earlier* e)
-        : project_(p), shop_(s), catalog_(c), earlier_(e) {}
+    Planner(const Project& p, const Shop& s, const Catalog& c, const Earlier* e, const CutEffort& effort)
+        : project_(p), shop_(s), catalog_(c), earlier_(e), effort_(effort) {}
 
     Plan run() {
         for (const auto& w : project_.walls)
             plan_.walls.push_back({w.id, noDrillZones(w, catalog_)});
         for (const auto& piece : project_.pieces)
             planPiece(piece);
-        wood();
-        finish();
-        listShopping(plan_, shop_, catalog_);
+        planWood({project_, shop_, catalog_}, earlier_, effort_, plan_);
+        planFinish({project_, shop_, catalog_}, plan_);
+        listShopping(project_, plan_, shop_, catalog_);
         plan_.hours = workHours(plan_, catalog_);
         for (std::size_t i = 0; i < project_.pieces.size(); ++i)
-            findAboutPiece(project_, plan_, project_.pieces[i], plan_.pieces[i], plan_.findings);
+            findAboutPiece(project_, plan_, catalog_, project_.pieces[i], plan_.pieces[i], plan_.findings);
         findAboutWalls(project_, catalog_, plan_.findings);
-        findAboutProject(project_, plan_, plan_.findings);
+        findAboutProject(project_, plan_, catalog_, plan_.findings);
         sortFindings(plan_.findings);
+        oneUnit();
         return std::move(plan_);
     }
 
   private:
     [[nodiscard]] bool metric() const { return project_.style.units == Units::metric; }
 
+    /// Advice of the reference data in the units of the project; figures about strength show both (S12.8).
+    void oneUnit() {
+        const auto turn = [u = project_.style.units](std::string& text) { text = inOneUnit(text, u); };
+        for (auto& f : plan_.findings)
+            if (f.station != "hold") {
+                turn(f.text);
+                turn(f.title);
+            }
+        for (auto& s : plan_.finish.steps) {
+            turn(s.text);
+            for (auto& c : s.cautions)
+                turn(c);
+        }
+    }
+
     void planPiece(const Piece& piece) {
         const Wall* wall = project_.findWall(piece.wall);
-        const LedgeParams& params = ledgeOf(piece);
-        const Species* wood = catalog_.findSpecies(params.species);
+        const Species* wood = catalog_.findSpecies(ledgeOf(piece).species);
         PiecePlan pp;
         pp.id = piece.id;
         pp.name = piece.name.empty() ? piece.id : piece.name;
@@ -59,20 +78,45 @@ class Planner {
             plan_.pieces.push_back(*known);
             return;
         }
-        const std::vector<NoDrillZone>& zones = plan_.findWall(wall->id)->zones;
-        pp.studs = studsBehind(*wall, params, pp.left);
+        PiecePlan one = pp;
+        makeAndHold(piece, *wall, *wood, piece.hold.rows == 2 ? 2 : 1, one);
+        // One row of screws is the default where it holds; a second is tried where it does not.
+        if (piece.hold.rows == 0 && one.hold() && one.hold()->option.screw &&
+            one.hold()->verdict.status != Status::holds) {
+            PiecePlan two = pp;
+            makeAndHold(piece, *wall, *wood, 2, two);
+            if (two.hold() && two.hold()->rows.size() > 1 && twoRowsHelp(*one.hold(), *two.hold()))
+                one = std::move(two);
+        }
+        build(piece, *wall, *wood, one);
+        plan_.pieces.push_back(std::move(one));
+    }
+
+    /// Only a better word is worth twice the holes.
+    static bool twoRowsHelp(const RailVerdict& one, const RailVerdict& two) {
+        const auto rank = [](const RailVerdict& v) {
+            const int order[] = {0, 1, 3, 2}; // holds, tight, fails, unknown
+            return std::tuple(!v.feasible, order[static_cast<int>(v.verdict.status)],
+                              v.verdict.notForLeaning);
+        };
+        return rank(two) < rank(one);
+    }
+
+    void makeAndHold(const Piece& piece, const Wall& wall, const Species& wood, int rows, PiecePlan& pp) {
+        const LedgeParams& params = ledgeOf(piece);
+        const std::vector<NoDrillZone>& zones = plan_.findWall(wall.id)->zones;
+        pp.rows = rows;
+        pp.studs = studsBehind(wall, params, pp.left);
         // The rows of holes follow from the ledge; what they may meet decides which of them are used.
-        pp.made = makeLedge(params, ledgeContext(piece, pp, false), catalog_);
+        pp.made = makeLedge(params, ledgeContext(pp, false), catalog_);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(params, zones, pp);
-        const bool anchored = !hasStuds(*wall) || piece.hold.support.starts_with("anchor");
+        const bool anchored = !hasStuds(wall, catalog_) || piece.hold.support.starts_with("anchor");
         if (barred || anchored)
-            pp.made = makeLedge(params, ledgeContext(piece, pp, anchored), catalog_);
-        pp.cover = coverBehind(*wall, pp);
-        pp.studConfidence = leastConfidence(*wall, pp);
-        holdPiece(piece, *wall, *wood, pp);
-        build(piece, *wall, *wood, pp);
-        plan_.pieces.push_back(std::move(pp));
+            pp.made = makeLedge(params, ledgeContext(pp, anchored), catalog_);
+        pp.cover = coverBehind(wall, pp);
+        pp.studConfidence = leastConfidence(wall, pp);
+        holdPiece({project_, shop_, catalog_}, piece, wall, wood, pp);
     }
 
     /// The earlier plan of a piece when nothing that it depends on has changed.
@@ -95,7 +139,8 @@ class Planner {
     std::vector<Length> studsBehind(const Wall& wall, const LedgeParams& params, Length left) const {
         std::vector<Length> out;
         const Length cap = capOf(params);
-        for (Length x : studsBetween(wall, left + cap, left + params.length - cap, Length::mm(studEndMargin)))
+        for (Length x :
+             studsBetween(wall, left + cap, left + params.length - cap, Length::mm(studEndMargin), catalog_))
             out.push_back(x - left);
         return out;
     }
@@ -113,13 +158,13 @@ class Planner {
         return !pp.barred.empty();
     }
 
-    [[nodiscard]] LedgeContext ledgeContext(const Piece& piece, const PiecePlan& pp, bool anchored) const {
+    [[nodiscard]] LedgeContext ledgeContext(const PiecePlan& pp, bool anchored) const {
         LedgeContext ctx;
         ctx.kerf = project_.wood.kerf;
         ctx.wallScrewsX = pp.studs;
         if (anchored)
             ctx.anchorsX = pp.anchors;
-        ctx.rows = piece.hold.rows;
+        ctx.rows = pp.rows;
         ctx.metricScrews = metric();
         ctx.units = metric() ? "mm" : "in";
         return ctx;
@@ -148,160 +193,94 @@ class Planner {
         return openingAround(wall, pp.left, pp.right(), pp.bottom, pp.top()) ? Length() : wall.coverThickness;
     }
 
-    static double leastConfidence(const Wall& wall, const PiecePlan& pp) {
+    [[nodiscard]] double leastConfidence(const Wall& wall, const PiecePlan& pp) const {
         double least = 1;
-        for (const auto& s : studsOf(wall))
+        for (const auto& s : studsOf(wall, catalog_))
             for (Length x : pp.studs)
                 if (s.x == pp.left + x)
                     least = std::min(least, s.confidence);
         return least;
     }
 
-    static SectionPart sectionPart(const Assembly& a, const char* id, double E) {
-        const Part* p = a.find(id);
-        const Cell b = p ? p->bounds() : Cell{};
-        return {E, b.size.y.mm(), b.size.z.mm(), b.at.z.mm(), b.at.y.mm(), {}};
-    }
-
-    RailPiece railPiece(const Piece& piece, const Wall& wall, const Species& wood,
-                        const PiecePlan& pp) const {
-        const Assembly& a = pp.assembly();
-        const LedgeParams& params = ledgeOf(piece);
-        RailPiece r;
-        r.assembly = &a;
-        r.woodC1 = allowable(wood.means, params.grade, 0.9);
-        r.woodC2 = allowable(wood.means, params.grade, 1.6);
-        r.woodC1.G = r.woodC2.G = wood.fastenerG();
-        for (const char* id : {"base", "back", "lip"})
-            r.section.parts.push_back(sectionPart(a, id, r.woodC1.E));
-        r.section.glued = params.backJoint != Joinery::nailsGlue;
-        if (params.back == BackPlace::onBase) {
-            r.glueLineZ = params.baseThickness.mm();
-            r.glueLineWidth = params.backThickness.mm();
-        }
-        r.load = piece.load;
-        r.hand = pp.hand;
-        r.sagLimit = piece.sagLimit;
-        r.mass = pp.mass;
-        r.gravityY = gravityY(a);
-        r.strengthLimit = piece.hold.aboveBed ? 0.6 : 1;
-        r.grade = wood.conf == "C" ? Grade::C : Grade::B;
-        if (wall.construction == "lath_plaster")
-            r.grade = Grade::C;
-        r.joint = a.joint("base-back");
-        r.joinedFromBelow = params.back == BackPlace::onBase;
-        return r;
-    }
-
-    static HeightQuestion heightQuestion(const Piece& piece, const PiecePlan& pp) {
-        const Assembly& a = pp.assembly();
-        HeightQuestion q;
-        q.x0 = pp.left;
-        q.x1 = pp.right();
-        q.height = a.height;
-        q.surface = a.surfaceZ;
-        q.depth = a.depth;
-        for (const auto& i : piece.load.items)
-            if (i.kind.find("frame") != std::string::npos || i.kind.find("canvas") != std::string::npos)
-                q.pictureHeight = std::max(q.pictureHeight, i.height);
-        return q;
-    }
-
-    void holdPiece(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) {
-        const Assembly& a = pp.assembly();
-        pp.mass = massOf(a, 1120 * wood.means.sg12);
-        pp.contents = contentsMass(piece.load, a.length);
-        pp.hand = piece.load.handN.value_or(defaultHandLoad(pp.bottom + a.height, a.depth));
-        HeightQuestion ask = heightQuestion(piece, pp);
-        ask.style = project_.style;
-        pp.heights = heightAdvice(wall, ask, catalog_);
-        const RailPiece rail = railPiece(piece, wall, wood, pp);
-        RailWall rw;
-        const WallKind* kind = catalog_.findWall(wall.construction);
-        const CoverKind* cover = catalog_.findCover(wall.cover);
-        rw.kind = kind;
-        rw.cover = pp.cover.mm();
-        if (pp.cover == Length() && wall.coverThickness > Length())
-            cover = catalog_.findCover("bare");
-        rw.crush = cover ? cover->crush : 0.7;
-        rw.studG = kind ? kind->studG : 0.42;
-        rw.studWidth = wall.studWidth.mm();
-        rw.studDepth = wall.studDepth.mm();
-        // A stud that nobody is sure of counts as unknown until it is probed.
-        rw.studsKnown = wall.studMode != StudMode::unknown && pp.studConfidence >= 0.5;
-        rw.anchors.emplace();
-        for (Length x : pp.anchors)
-            rw.anchors->push_back(x.mm());
-        for (Length x : pp.studs)
-            rw.studs.push_back(x.mm());
-        pp.supports = rankRail(rail, rw, catalog_, metric());
-        for (auto& s : pp.supports)
-            s.cost = shop_.price(fixingPrice(s.option)) * s.holes;
-        // Left to itself the program never hangs a piece on the cover: that is for a person to decide.
-        for (std::size_t i = pp.supports.size(); i-- > 0;)
-            if (pp.supports[i].option.firm())
-                pp.chosen = i;
-        for (std::size_t i = 0; i < pp.supports.size(); ++i)
-            if (pp.supports[i].option.id == piece.hold.support)
-                pp.chosen = i;
-        if (pp.chosen < pp.supports.size())
-            findCapacity(pp.supports[pp.chosen], rail, rw);
-    }
-
     void build(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) {
         const Assembly& a = pp.assembly();
         const RailVerdict* hold = pp.hold();
-        std::vector<Length> holes;
-        if (hold && hold->feasible)
-            for (double x : hold->x)
-                holes.push_back(Length::mm(x));
         BuildInput in;
         in.piece = piece.id;
         in.assembly = &a;
         in.softwood = wood.softwood;
         in.G = wood.fastenerG();
         in.style = project_.style;
-        in.wallHoles = holes;
+        for (const auto& h : pp.holes)
+            in.wallHoles.push_back({h.x, h.z});
         in.wallScrew = hold ? hold->option.screw : nullptr;
-        in.wallScrewLength = hold ? hold->screwLength : 0;
+        in.anchor = hold ? hold->option.anchor : nullptr;
         pp.steps = buildSteps(in, catalog_);
-        for (auto& s :
-             openingSteps(piece.id, wall, pp.left, pp.right(), pp.bottom, pp.top(), project_.style, catalog_))
-            pp.steps.push_back(std::move(s));
-        if (!hold || !hold->feasible)
-            return;
+        if (hold && hold->feasible) {
+            pp.marks = wallMarks(markInput(wall, pp, *hold));
+            markCautions(wall, pp);
+        }
+        // The wall is cut open before it is drilled, and made good when the piece hangs.
+        auto open =
+            openingSteps(piece.id, wall, pp.left, pp.right(), pp.bottom, pp.top(), project_.style, catalog_);
+        auto hang = hangSteps(hangInput(piece, pp), catalog_);
+        const auto good = std::stable_partition(open.begin(), open.end(), [](const BuildStep& s) {
+            return s.id.find("/open-") != std::string::npos;
+        });
+        pp.steps.insert(pp.steps.end(), open.begin(), good);
+        pp.steps.insert(pp.steps.end(), hang.begin(), hang.end());
+        pp.steps.insert(pp.steps.end(), good, open.end());
+        for (auto& s : pp.steps)
+            for (auto& c : s.cautions)
+                c = inOneUnit(c, project_.style.units);
+        for (auto& h : pp.heights)
+            h.why = inOneUnit(h.why, project_.style.units);
+        pp.label = labelText(project_, piece, pp);
+    }
+
+    [[nodiscard]] HangInput hangInput(const Piece& piece, const PiecePlan& pp) const {
+        HangInput h;
+        h.piece = piece.id;
+        h.marks = pp.marks;
+        if (const RailVerdict* hold = pp.hold()) {
+            h.screw = hold->option.screw;
+            h.anchor = hold->option.anchor;
+            h.screwLength = hold->screwLength;
+            h.masonry = hold->option.kind == RailSupport::masonry;
+        }
+        h.length = pp.assembly().length;
+        h.mass = pp.mass;
+        h.behindLip = pp.assembly().wallRowsBehindLip;
+        h.style = project_.style;
+        return h;
+    }
+
+    [[nodiscard]] MarkInput markInput(const Wall& wall, const PiecePlan& pp, const RailVerdict& hold) const {
         MarkInput mi;
-        mi.x = holes;
-        mi.rows = a.wallRows;
+        for (const auto& h : pp.holes)
+            mi.holes.emplace_back(h.x, h.z);
         mi.pieceLeft = pp.left;
         mi.pieceBottom = pp.bottom;
-        mi.pieceHeight = a.height;
-        if (const Screw* s = hold->option.screw) {
-            mi.drill = s->pilotSoft;
-            mi.bit = pilotBit(*s, 0.42);
-            mi.depth = pp.cover.mm() + hold->pen + 3;
+        mi.pieceHeight = pp.assembly().height;
+        const WallKind* kind = catalog_.findWall(wall.construction);
+        if (const Screw* s = hold.option.screw) {
+            const double G = kind ? kind->studG : 0.42;
+            mi.drill = G > 0.5 ? s->pilotHard : s->pilotSoft;
+            mi.bit = pilotBit(*s, G);
+            mi.depth = pp.cover.mm() + hold.pen + 3;
             mi.into = pp.cover == Length() ? "bare stud" : "stud";
             mi.what = "screw";
-        } else if (const AnchorKind* anchor = hold->option.anchor) {
-            mi.rows = {*std::max_element(a.wallRows.begin(), a.wallRows.end())};
+        } else if (const AnchorKind* anchor = hold.option.anchor) {
             mi.drill = anchor->drill;
-            mi.bit = anchor->drill > 0 ? fmt::format("{:g} mm", anchor->drill) : "as the package says";
-            mi.depth = pp.cover.mm() + (hold->option.kind == RailSupport::masonry ? 70 : 50);
-            const WallKind* kind = catalog_.findWall(wall.construction);
-            mi.into = hold->option.kind == RailSupport::cover     ? "cover"
-                      : hold->option.kind == RailSupport::flanges ? "steel stud"
-                      : kind                                      ? kind->name
-                                                                  : "masonry";
-            mi.what = hold->option.kind == RailSupport::masonry ? "plug" : "anchor";
+            mi.bit = anchor->drill > 0 ? drillText(anchor->drill, project_.style) : "as the package says";
+            mi.depth = pp.cover.mm() + (hold.option.kind == RailSupport::masonry ? 70 : 50);
+            mi.into = hold.option.kind == RailSupport::cover     ? "cover"
+                      : hold.option.kind == RailSupport::flanges ? "steel stud"
+                      : kind                                     ? kind->name
+                                                                 : "masonry";
+            mi.what = hold.option.kind == RailSupport::masonry ? "plug" : "anchor";
         }
-        pp.marks = wallMarks(mi);
-        markCautions(wall, pp);
-        const auto limit = std::find_if(hold->checks.begin(), hold->checks.end(),
-                                        [&](const Check& c) { return c.id == hold->carryGoverns; });
-        pp.label = fmt::format("{}, {} long: at most {} in all, spread as planned. What limits it: {}.",
-                               piece.name, formatLength(a.length, project_.style),
-                               formatMass(std::floor(hold->carryKg), project_.style),
-                               limit == hold->checks.end() ? std::string("its support") : limit->title);
+        return mi;
     }
 
     /// A hole within a hand's width of a run is told, though no zone holds it.
@@ -317,75 +296,11 @@ class Planner {
             }
     }
 
-    /// Boards of project and shop; the project's own replace the shop's of the same id.
-    void gatherStock() {
-        for (const auto& s : shop_.stock) {
-            const bool replaced = std::any_of(project_.wood.boards.begin(), project_.wood.boards.end(),
-                                              [&](const StockItem& b) { return b.id == s.id; });
-            if (!replaced && !project_.wood.leftOut.contains(s.id))
-                plan_.stock.push_back(s);
-        }
-        for (const auto& b : project_.wood.boards)
-            if (!project_.wood.leftOut.contains(b.id))
-                plan_.stock.push_back(b);
-    }
-
-    void wood() {
-        gatherStock();
-        CutJob& job = plan_.cutJob;
-        job.kerf = project_.wood.kerf;
-        job.trim = project_.wood.endTrim;
-        std::map<std::pair<std::string, std::int64_t>, bool> needed;
-        for (std::size_t i = 0; i < plan_.pieces.size(); ++i) {
-            const std::string& species = ledgeOf(project_.pieces[i]).species;
-            for (const auto& p : plan_.pieces[i].assembly().parts) {
-                if (p.length <= Length() || p.width <= Length() || p.thickness <= Length())
-                    continue;
-                job.parts.push_back({plan_.pieces[i].id + "/" + p.id, species, p.thickness, p.length, p.width,
-                                     p.quantity, false});
-                needed[{species, p.thickness.nm()}] = true;
-            }
-        }
-        for (const auto& s : plan_.stock)
-            if (needed.contains({s.species, s.thickness.nm()}))
-                job.stock.push_back({s.id, s.species, s.thickness, false, s.length, s.width,
-                                     std::llround(s.price * 1e6), s.available});
-        const auto sameName = [](const PiecePlan& a, const PiecePlan& b) { return a.name == b.name; };
-        if (earlier_ && earlier_->plan.cutJob == job &&
-            std::equal(plan_.pieces.begin(), plan_.pieces.end(), earlier_->plan.pieces.begin(),
-                       earlier_->plan.pieces.end(), sameName)) {
-            plan_.cut = earlier_->plan.cut;
-            plan_.sequence = earlier_->plan.sequence;
-            return;
-        }
-        plan_.cut = solveCutJob(job);
-        plan_.sequence =
-            cutSequence(job, plan_.cut, [this](const std::string& id) { return plan_.partName(id); });
-    }
-
-    void finish() {
-        if (project_.pieces.empty())
-            return;
-        FinishInput in;
-        static constexpr std::array schools{"stain", "paint", "oil"};
-        const Species* wood = catalog_.findSpecies(ledgeOf(project_.pieces.front()).species);
-        if (!wood)
-            return;
-        in.coats = coatsFor(schools.at(static_cast<std::size_t>(project_.finish.school)), *wood);
-        in.softwood = wood->softwood;
-        in.start = parseClock(project_.finish.start).value_or(0);
-        in.dayBegins = project_.finish.dayBegins;
-        in.dayEnds = project_.finish.dayEnds;
-        for (const auto& pp : plan_.pieces)
-            for (const auto& p : pp.assembly().parts)
-                in.area += 2 * (p.length.mm() * p.width.mm() + p.length.mm() * p.thickness.mm()) * 1e-6;
-        plan_.finish = scheduleFinish(in, catalog_);
-    }
-
     const Project& project_;
     const Shop& shop_;
     const Catalog& catalog_;
     const Earlier* earlier_;
+    const CutEffort& effort_;
     Plan plan_;
 };
 
@@ -419,7 +334,7 @@ bool Plan::blocked() const {
 }
 
 std::string Plan::partName(const std::string& cutId) const {
-    const auto slash = cutId.find('/');
+    const auto slash = cutId.rfind('/'); // a piece's id may hold one, a part's never does
     if (slash == std::string::npos)
         return cutId;
     const PiecePlan* pp = find(cutId.substr(0, slash));
@@ -429,8 +344,9 @@ std::string Plan::partName(const std::string& cutId) const {
     return pieces.size() > 1 ? fmt::format("{} ({})", part->name, pp->name) : part->name;
 }
 
-Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier) {
-    return Planner(project, shop, catalog, earlier).run();
+Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier,
+          const CutEffort& effort) {
+    return Planner(project, shop, catalog, earlier, effort).run();
 }
 
 } // namespace owl

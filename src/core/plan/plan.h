@@ -5,6 +5,7 @@
 #include "build/steps.h"
 #include "cutting/job.h"
 #include "cutting/sequence.h"
+#include "cutting/solve.h"
 #include "finish/schedule.h"
 #include "hang/marks.h"
 #include "plan/finding.h"
@@ -28,14 +29,28 @@ struct WallPlan {
     std::vector<NoDrillZone> zones;
 };
 
+/// A hole in the wall and through the rail.
+struct WallHole {
+    Length x, z; ///< from the piece's left end, above its bottom
+};
+
+/// Who may be expected to lean on a piece, and how hard.
+struct HandView {
+    double newton = 0;     ///< the hand that was taken
+    std::string why;       ///< why that one: 'its top is below 1.1 m'
+    bool counts = true;    ///< too much for a hand blocks, else it warns (S12.9)
+    std::string countsWhy; ///< why it counts; empty when it does not
+};
+
 /// Everything derived for one piece.
 struct PiecePlan {
     std::string id, name;
-    LedgeResult made;                  ///< parts, joints, problems
-    Length left, bottom;               ///< on its wall
-    double mass = 0;                   ///< kg, its own
-    double contents = 0;               ///< kg
-    double hand = 0;                   ///< N
+    LedgeResult made;    ///< parts, joints, problems
+    Length left, bottom; ///< on its wall
+    double mass = 0;     ///< kg, its own
+    double contents = 0; ///< kg
+    HandView hand;
+    int rows = 1;                      ///< rows of wall screws its rail was made for
     Length cover;                      ///< wall cover behind its rail; 0 in an opening of the cover
     std::vector<Length> studs;         ///< behind the rail and free to drill, from the piece's left end
     std::vector<BarredStud> barred;    ///< behind the rail, but in the way of a wire or pipe
@@ -43,6 +58,7 @@ struct PiecePlan {
     double studConfidence = 1;         ///< of the least sure stud that is used
     std::vector<RailVerdict> supports; ///< every candidate, best first
     std::size_t chosen = 0;            ///< index into supports
+    std::vector<WallHole> holes;       ///< of the support in use
     std::vector<HeightBand> heights;
     std::vector<BuildStep> steps;
     std::vector<WallMark> marks;
@@ -69,11 +85,13 @@ struct Plan {
     std::vector<StockItem> stock; ///< what the cut plan could choose from
     CutJob cutJob;
     CutPlan cut;
+    std::vector<std::string> apart; ///< pieces whose strips fit no single board
     std::vector<SawCut> sequence;
     FinishPlan finish;
     std::vector<ShoppingLine> shopping;
     std::vector<Finding> findings; ///< worst first
     double cost = 0;               ///< wood, screws, glue, finish
+    bool priced = true;            ///< false: parts find no board, so nobody knows what it costs
     double hours = 0;              ///< hands on
     [[nodiscard]] const PiecePlan* find(const std::string& id) const;
     [[nodiscard]] const WallPlan* findWall(const std::string& id) const;
@@ -93,6 +111,8 @@ struct Earlier {
 };
 
 /// Derives everything. The same answer every time for the same three values, with an earlier plan or without.
-Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier = nullptr);
+/// `effort`: how long the cut plan is searched for.
+Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier = nullptr,
+          const CutEffort& effort = {});
 
 } // namespace owl

@@ -35,8 +35,16 @@ json checkJson(const Check& c) {
             {"capacity", num(c.capacity)},
             {"unit", c.unit},
             {"utilisation", num(c.utilisation())},
+            {"standing", num(c.standingUse())},
+            {"leaning", c.leaning ? num(*c.leaning) : json(nullptr)},
+            {"load", c.load},
+            {"place", c.place},
+            {"at_mm", c.atMm ? num(*c.atMm) : json(nullptr)},
             {"working", workingJson(c.working)},
             {"cautions", c.cautions}};
+}
+json marginJson(const Margin& m) {
+    return {{"utilisation", num(m.utilisation)}, {"margin", num(m.reserve())}, {"governs", m.governs}};
 }
 json partJson(const Part& p) {
     json features = json::array();
@@ -78,6 +86,8 @@ json supportJson(const RailVerdict& s, bool chosen) {
             {"reasons", reasons},
             {"holes", s.holes},
             {"difficulty", s.difficulty},
+            {"standing", s.feasible ? marginJson(s.verdict.standing) : json(nullptr)},
+            {"leaning", s.feasible && s.verdict.leaning ? marginJson(*s.verdict.leaning) : json(nullptr)},
             {"cost", num(s.cost)},
             {"screw_length_mm", num(s.screwLength)}};
 }
@@ -121,6 +131,14 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
     for (std::size_t i = 0; i < pp.supports.size(); ++i)
         out["supports"].push_back(supportJson(pp.supports[i], i == pp.chosen));
     const bool held = hold && hold->feasible;
+    out["demands"] = json::array();
+    if (held)
+        for (const auto& d : hold->demands)
+            out["demands"].push_back({{"x_mm", num(d.x)},
+                                      {"shear_standing_N", num(d.shearStanding)},
+                                      {"shear_leaning_N", num(d.shearLeaning)},
+                                      {"turning_standing_Nmm", num(d.turnStanding)},
+                                      {"turning_leaning_Nmm", num(d.turnLeaning)}});
     out["sag"] = held ? json{{"instant_mm", num(hold->sag.instant)},
                              {"long_term_mm", num(hold->worst.sag)},
                              {"limit_mm", num(hold->worst.limit)},
@@ -129,15 +147,24 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
                              {"long_term_mm", nullptr},
                              {"limit_mm", nullptr},
                              {"at_mm", nullptr}};
-    out["verdict"] = held ? json{{"status", statusName(hold->verdict.status)},
-                                 {"utilisation", num(hold->verdict.utilisation)},
-                                 {"governs", hold->verdict.governs},
-                                 {"grade", gradeName(hold->verdict.grade)},
-                                 {"may_carry_kg", num(hold->carryKg)},
-                                 {"may_carry_governs", hold->carryGoverns}}
-                          : json{{"status", "fails"}, {"reason", hold ? hold->refusal : "no support"}};
+    out["verdict"] =
+        held ? json{{"status", statusName(hold->verdict.status)},
+                    {"utilisation", num(hold->verdict.utilisation)},
+                    {"governs", hold->verdict.governs},
+                    {"grade", gradeName(hold->verdict.grade)},
+                    {"standing", marginJson(hold->verdict.standing)},
+                    {"leaning", hold->verdict.leaning ? marginJson(*hold->verdict.leaning) : json(nullptr)},
+                    {"leaning_counts", hold->verdict.leaningCounts},
+                    {"not_for_leaning", hold->verdict.notForLeaning},
+                    {"hand_N", num(pp.hand.newton)},
+                    {"may_carry_with_hand_kg", num(hold->carryLeaningKg)},
+                    {"may_carry_capped", hold->carryCapped},
+                    {"may_carry_kg", num(hold->carryKg)},
+                    {"may_carry_governs", hold->carryGoverns}}
+             : json{{"status", "fails"}, {"reason", hold ? hold->refusal : "no support"}};
     for (const auto& s : pp.steps)
         out["steps"].push_back({{"id", s.id},
+                                {"hangs", s.hangs},
                                 {"title", s.title},
                                 {"text", s.text},
                                 {"tools", s.tools},
@@ -166,6 +193,7 @@ json sequenceJson(const Plan& plan) {
         out.push_back({{"id", c.id},
                        {"board", c.board},
                        {"cut", c.rip ? "rip" : "crosscut"},
+                       {"by", c.atShop ? "shop" : "home"},
                        {"setting_mm", mm(c.setting)},
                        {"keep", c.keep},
                        {"waste_side", c.wasteSide}});
@@ -195,21 +223,32 @@ json planJson(const Project& project, const Plan& plan) {
                                    {"start", clockIso(s.start)},
                                    {"end", clockIso(s.end)},
                                    {"next_from", clockIso(s.readyAt)},
-                                   {"text", s.text}});
+                                   {"text", s.text},
+                                   {"recipe", s.recipe},
+                                   {"step", s.step}});
+    out["may_hang"] = plan.finish.steps.empty() ? json(nullptr) : json(clockIso(plan.finish.hangAt));
+    out["full_use"] = plan.finish.steps.empty() ? json(nullptr) : json(clockIso(plan.finish.fullUseAt));
     out["findings"] = json::array();
     for (const auto& f : plan.findings) {
         json remedies = json::array();
-        for (const auto& r : f.remedies)
+        json cures = json::array();
+        for (const auto& r : f.remedies) {
             remedies.push_back(r.name);
+            json changes = json::array();
+            for (const auto& c : r.changes)
+                changes.push_back({{"path", c.path}, {"value", c.value}});
+            cures.push_back({{"name", r.name}, {"brings", r.brings}, {"changes", changes}});
+        }
         out["findings"].push_back({{"id", f.id},
                                    {"severity", severityName(f.severity)},
                                    {"piece", f.piece},
                                    {"station", f.station},
                                    {"title", f.title},
                                    {"text", f.text},
-                                   {"remedies", remedies}});
+                                   {"remedies", remedies},
+                                   {"cures", cures}});
     }
-    out["cost"] = num(plan.cost);
+    out["cost"] = plan.priced ? num(plan.cost) : json(nullptr);
     out["hours"] = num(plan.hours);
     return out;
 }

@@ -1,95 +1,278 @@
 // Findings about wood and finish: what concerns all pieces together.
 #include "measure/words.h"
-#include "plan/finding_edits.h"
 #include "plan/findings.h"
+#include "plan/plan_wood.h"
+#include "plan/remedies.h"
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <map>
 #include <set>
 
 namespace owl {
 namespace {
 
-/// Thicknesses the stock has in a species, smallest first.
-std::set<Length> thicknesses(const Plan& plan, const std::string& species) {
-    std::set<Length> out;
-    for (const auto& s : plan.stock)
-        if (s.species == species)
-            out.insert(s.thickness);
-    return out;
-}
+class WoodFindings {
+  public:
+    WoodFindings(const Project& project, const Plan& plan, const Catalog& catalog, std::vector<Finding>& out)
+        : project_(project), plan_(plan), catalog_(catalog), out_(out) {}
 
-void noStockRemedies(const Project& project, const Plan& plan, const CutPart& part, Finding& f) {
-    const std::string pieceId = part.id.substr(0, part.id.find('/'));
-    Length nearest;
-    for (Length t : thicknesses(plan, part.material))
-        if (nearest == Length() || abs(t - part.thickness) < abs(nearest - part.thickness))
-            nearest = t;
-    if (nearest > Length())
-        f.remedies.push_back(editLedge(
-            "Use " + formatLength(nearest, project.style) + " boards", pieceId,
-            [was = part.thickness, nearest](LedgeParams& l) {
-                for (Length* t : {&l.baseThickness, &l.backThickness, &l.lipThickness, &l.capThickness})
-                    if (*t == was)
-                        *t = nearest;
-            }));
-    for (const auto& s : plan.stock) {
-        if (s.thickness != part.thickness || s.species == part.material)
-            continue;
-        const Species* wood = catalog().findSpecies(s.species);
-        f.remedies.push_back(editLedge("Make it of " + (wood ? wood->name : s.species), pieceId,
-                                       [id = s.species](LedgeParams& l) { l.species = id; }));
-        break;
+    void run() {
+        for (const auto& u : plan_.cut.unplaced)
+            if (const CutPart* part = partOf(u.part))
+                unplaced(u, *part);
+        for (const auto& id : plan_.apart)
+            stripsApart(id);
+        if (plan_.priced && project_.wood.targetPrice > 0 && plan_.cost > project_.wood.targetPrice)
+            add("over_target", Severity::notes, "", "More than the target price",
+                fmt::format("It comes to {}; the target was {}.",
+                            formatDecimal(plan_.cost, 2, project_.style),
+                            formatDecimal(project_.wood.targetPrice, 2, project_.style)));
     }
-}
 
-void woodFindings(const Project& project, const Plan& plan, std::vector<Finding>& out) {
-    std::set<std::string> said;
-    for (const auto& u : plan.cut.unplaced) {
-        const auto part = std::find_if(plan.cutJob.parts.begin(), plan.cutJob.parts.end(),
-                                       [&](const CutPart& p) { return p.id == u.part; });
-        if (part == plan.cutJob.parts.end())
-            continue;
-        const std::string size = formatLength(part->thickness, project.style);
-        const Species* wood = catalog().findSpecies(part->material);
-        const std::string name = wood ? wood->name : part->material;
-        if (u.reason == UnplacedReason::noStock) {
-            if (!said.insert(name + size).second)
+  private:
+    Finding& add(const char* id, Severity s, const std::string& piece, std::string title, std::string text) {
+        Finding& f = addFinding(out_, id, s, "wood", std::move(title), std::move(text));
+        f.piece = piece;
+        return f;
+    }
+    [[nodiscard]] std::string say(Length l) const { return formatLength(l, project_.style); }
+    [[nodiscard]] const CutPart* partOf(const std::string& id) const {
+        const auto it = std::find_if(plan_.cutJob.parts.begin(), plan_.cutJob.parts.end(),
+                                     [&](const CutPart& p) { return p.id == id; });
+        return it == plan_.cutJob.parts.end() ? nullptr : &*it;
+    }
+    static std::string pieceOf(const std::string& cutId) { return cutId.substr(0, cutId.rfind('/')); }
+    static std::string localPart(const std::string& cutId) { return cutId.substr(cutId.rfind('/') + 1); }
+    [[nodiscard]] std::string speciesOf(const CutPart& part) const {
+        const Piece* p = project_.findPiece(pieceOf(part.id));
+        return p ? ledgeOf(*p).species : part.material;
+    }
+    [[nodiscard]] std::string woodName(const std::string& species) const {
+        const Species* wood = catalog_.findSpecies(species);
+        return wood ? wood->name : species;
+    }
+
+    template <typename F> Remedy changeWood(std::string name, F change) const {
+        WoodChoice after = project_.wood;
+        change(after);
+        return {std::move(name), changesOf(project_.wood, after), {}};
+    }
+    template <typename F>
+    void changeLedgeOf(Finding& f, const std::string& cutId, std::string name, F change) const {
+        if (const Piece* p = project_.findPiece(pieceOf(cutId)))
+            f.remedies.push_back(changeLedge(std::move(name), *p, change));
+    }
+
+    void unplaced(const Unplaced& u, const CutPart& part) {
+        if (u.reason == UnplacedReason::noStock)
+            noStock(part);
+        else if (u.reason == UnplacedReason::tooLarge)
+            tooLarge(part);
+        else
+            notEnough(u, part);
+    }
+
+    void noStock(const CutPart& part) {
+        const bool byWidth = project_.wood.ripping == Ripping::none;
+        const std::string name = woodName(speciesOf(part));
+        const std::string size = say(part.thickness);
+        if (!said_.insert(part.material + size).second)
+            return;
+        const std::string where =
+            project_.wood.onlyOwn ? "Your own boards have" : "Neither rack nor shop has";
+        const std::string no = project_.wood.onlyOwn ? "no " : "";
+        auto& f = add(
+            "no_stock", Severity::blocks, pieceOf(part.id), "No such board",
+            byWidth ? fmt::format("{} {}{} {} thick that is just {} wide, and nobody rips. The {} needs it.",
+                                  where, no, name, size, say(part.width), plan_.partName(part.id))
+                    : fmt::format("{} {}{} {} thick.", where, no, name, size));
+        if (byWidth)
+            widthRemedies(part, f);
+        const bool thick = std::any_of(plan_.stock.begin(), plan_.stock.end(), [&](const StockItem& s) {
+            return s.species == speciesOf(part) && s.thickness == part.thickness;
+        });
+        if (!thick)
+            thicknessRemedies(part, f);
+        if (project_.wood.onlyOwn)
+            f.remedies.push_back(changeWood("Buy what is missing", [](WoodChoice& w) { w.onlyOwn = false; }));
+    }
+
+    /// Let somebody rip, or give the strip the width of a board.
+    void widthRemedies(const CutPart& part, Finding& f) const {
+        f.remedies.push_back(
+            changeWood("Let the shop rip", [](WoodChoice& w) { w.ripping = Ripping::shop; }));
+        f.remedies.push_back(changeWood("I can rip", [](WoodChoice& w) { w.ripping = Ripping::home; }));
+        Length nearest;
+        for (const auto& s : plan_.stock)
+            if (s.species == speciesOf(part) && s.thickness == part.thickness && s.length >= part.length &&
+                (nearest == Length() || abs(s.width - part.width) < abs(nearest - part.width)))
+                nearest = s.width;
+        if (nearest == Length())
+            return;
+        const std::string id = localPart(part.id);
+        changeLedgeOf(f, part.id, fmt::format("Make the {} {} wide", id, say(nearest)), [&](LedgeParams& l) {
+            if (id == "back")
+                l.backHeight = nearest;
+            else if (id == "lip")
+                l.lipHeight = nearest;
+            else if (id == "base")
+                l.depth += nearest - part.width;
+            l.remainder = LedgeStrip::none;
+        });
+    }
+
+    void thicknessRemedies(const CutPart& part, Finding& f) const {
+        Length nearest;
+        for (const auto& s : plan_.stock)
+            if (s.species == speciesOf(part) &&
+                (nearest == Length() || abs(s.thickness - part.thickness) < abs(nearest - part.thickness)))
+                nearest = s.thickness;
+        if (nearest > Length())
+            changeLedgeOf(f, part.id, "Use " + say(nearest) + " boards", [&](LedgeParams& l) {
+                for (Length* t : {&l.baseThickness, &l.backThickness, &l.lipThickness, &l.capThickness})
+                    if (*t == part.thickness)
+                        *t = nearest;
+            });
+        for (const auto& s : plan_.stock) {
+            if (s.thickness != part.thickness || s.species == speciesOf(part))
                 continue;
-            auto& f = addFinding(out, "no_stock", Severity::blocks, "wood", "No such board",
-                                 fmt::format("Neither rack nor shop has {} {} thick.", name, size));
-            f.piece = u.part.substr(0, u.part.find('/'));
-            noStockRemedies(project, plan, *part, f);
-        } else if (u.reason == UnplacedReason::tooLarge) {
-            auto& f = addFinding(out, "part_too_large", Severity::blocks, "wood", "No board is large enough",
-                                 fmt::format("The {} needs {} × {}; no {} board of {} is that long and wide.",
-                                             plan.partName(u.part), formatLength(part->length, project.style),
-                                             formatLength(part->width, project.style), name, size));
-            f.piece = u.part.substr(0, u.part.find('/'));
-        } else {
-            addFinding(out, "not_enough", Severity::blocks, "wood", "Not enough wood",
-                       fmt::format("{} × {} find no board: what fits is limited and used up.", u.quantity,
-                                   plan.partName(u.part)));
+            changeLedgeOf(f, part.id, "Make it of " + woodName(s.species),
+                          [&](LedgeParams& l) { l.species = s.species; });
+            break;
         }
     }
-    if (project.wood.targetPrice > 0 && plan.cost > project.wood.targetPrice)
-        addFinding(
-            out, "over_target", Severity::notes, "wood", "More than the target price",
-            fmt::format("It comes to {:.2f}; the target was {:.2f}.", plan.cost, project.wood.targetPrice));
-}
+
+    /// Boards of this wood that would be long and wide enough if nothing were trimmed off their ends.
+    [[nodiscard]] const StockItem* onlyTrimmedTooShort(const CutPart& part) const {
+        const StockItem* best = nullptr;
+        for (const auto& s : plan_.stock)
+            if (s.species == speciesOf(part) && s.thickness == part.thickness && s.width >= part.width &&
+                s.length >= part.length && s.length - endTrimOf(project_, s) * 2 < part.length &&
+                (!best || s.width < best->width))
+                best = &s;
+        return best;
+    }
+
+    void tooLarge(const CutPart& part) {
+        const std::string name = woodName(speciesOf(part));
+        if (const StockItem* s = onlyTrimmedTooShort(part)) {
+            auto& f = add(
+                "trim_too_much", Severity::blocks, pieceOf(part.id), "Too short only for its trimmed ends",
+                fmt::format("The {} is {} long. {} is {} long, but {} is to be cut off each of its ends. If "
+                            "they are square and without splits, use the whole board.",
+                            plan_.partName(part.id), say(part.length), s->name, say(s->length),
+                            say(endTrimOf(project_, *s))));
+            f.remedies.push_back(
+                changeWood("The ends of " + s->name + " are good", [&](WoodChoice& w) { goodEnds(w, *s); }));
+            f.remedies.push_back(changeWood("All ends are good", [](WoodChoice& w) {
+                w.endTrim = Length();
+                for (auto& b : w.boards)
+                    b.endTrim.reset();
+            }));
+            return;
+        }
+        auto& f = add("part_too_large", Severity::blocks, pieceOf(part.id), "No board is large enough",
+                      fmt::format("The {} needs {} × {}; no {} board of {} is that long and wide.",
+                                  plan_.partName(part.id), say(part.length), say(part.width), name,
+                                  say(part.thickness)));
+        Length longest;
+        for (const auto& s : plan_.stock)
+            if (s.species == speciesOf(part) && s.thickness == part.thickness && s.width >= part.width)
+                longest = std::max(longest, s.length - endTrimOf(project_, s) * 2);
+        if (longest >= 300_mm && longest < part.length)
+            changeLedgeOf(f, part.id, "Make it " + say(longest) + " long",
+                          [&](LedgeParams& l) { l.length -= part.length - longest; });
+        if (project_.wood.onlyOwn)
+            f.remedies.push_back(changeWood("Buy what is missing", [](WoodChoice& w) { w.onlyOwn = false; }));
+    }
+
+    static void goodEnds(WoodChoice& w, const StockItem& s) {
+        const auto own =
+            std::find_if(w.boards.begin(), w.boards.end(), [&](const StockItem& b) { return b.id == s.id; });
+        if (own != w.boards.end()) {
+            own->endTrim = Length();
+            return;
+        }
+        StockItem copy = s;
+        copy.endTrim = Length();
+        w.boards.push_back(std::move(copy));
+    }
+
+    /// What the list of boards lacks: the parts that found no place, each with its size.
+    void notEnough(const Unplaced& u, const CutPart& part) {
+        if (!said_.insert("short " + part.material + say(part.thickness)).second)
+            return;
+        std::string missing;
+        for (const auto& q : plan_.cut.unplaced)
+            if (const CutPart* p = partOf(q.part); p && p->material == part.material &&
+                                                   p->thickness == part.thickness &&
+                                                   q.reason == UnplacedReason::notEnoughStock)
+                missing += fmt::format("{}{}{} {} × {}", missing.empty() ? "" : ", ",
+                                       q.quantity > 1 ? fmt::format("{} × ", q.quantity) : "",
+                                       plan_.partName(q.part), say(p->length), say(p->width));
+        auto& f = add("not_enough", Severity::blocks, pieceOf(u.part), "Not enough wood",
+                      fmt::format("The boards of {} {} thick are used up. Missing is wood for: {}.",
+                                  woodName(speciesOf(part)), say(part.thickness), missing));
+        if (project_.wood.onlyOwn)
+            f.remedies.push_back(changeWood("Buy what is missing", [](WoodChoice& w) { w.onlyOwn = false; }));
+        for (const auto& s : plan_.stock)
+            if (s.species == speciesOf(part) && s.thickness == part.thickness && s.available &&
+                s.length - endTrimOf(project_, s) * 2 >= part.length && s.width >= part.width) {
+                f.remedies.push_back(changeWood("One more " + s.name, [&](WoodChoice& w) {
+                    for (auto& b : w.boards)
+                        if (b.id == s.id)
+                            b.available = b.available.value_or(0) + 1;
+                }));
+                break;
+            }
+    }
+
+    void stripsApart(const std::string& piece) {
+        const Piece* p = project_.findPiece(piece);
+        if (!p)
+            return;
+        Length need;
+        Length length;
+        int n = 0;
+        for (const auto& part : plan_.cutJob.parts)
+            if (part.together == piece) {
+                need += part.width;
+                length = std::max(length, part.length);
+                ++n;
+            }
+        need += project_.wood.kerf * std::max(0, n - 1);
+        auto& f = add(
+            "strips_apart", Severity::warns, piece, "No single board gives all the strips",
+            fmt::format("{} strips and their kerfs need {} × {} in one board; rack and shop have none that "
+                        "large. The plan takes them from several.",
+                        n, say(length), say(need)));
+        f.remedies.push_back(changeLedge("Strips from any board", *p, [](LedgeParams& l) {
+            l.boardWidth = Length();
+            l.remainder = LedgeStrip::none;
+        }));
+    }
+
+    const Project& project_;
+    const Plan& plan_;
+    const Catalog& catalog_;
+    std::vector<Finding>& out_;
+    std::set<std::string> said_;
+};
 
 } // namespace
 
-void findAboutProject(const Project& project, const Plan& plan, std::vector<Finding>& out) {
+void findAboutProject(const Project& project, const Plan& plan, const Catalog& catalog,
+                      std::vector<Finding>& out) {
     if (project.pieces.empty())
         addFinding(out, "empty", Severity::notes, "piece", "Nothing planned yet", "Add a piece to begin.");
-    woodFindings(project, plan, out);
+    WoodFindings(project, plan, catalog, out).run();
     for (const auto& w : plan.finish.warnings)
         addFinding(out, "finish", Severity::warns, "build", "Finish", w);
     if (!parseClock(project.finish.start))
-        addFinding(out, "finish_start", Severity::blocks, "build", "When does finishing start?",
+        addFinding(out, "finish_start", Severity::blocks, "build", "When does the work start?",
                    fmt::format("\"{}\" is not a date and time; type for example 2026-03-07T09:00.",
-                               project.finish.start));
+                               shortened(project.finish.start)));
 }
 
 } // namespace owl

@@ -1,5 +1,8 @@
 #include "plan/shopping.h"
 
+#include "plan/plan_wood.h"
+
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
@@ -7,39 +10,46 @@
 namespace owl {
 namespace {
 
+/// A small thing by the package: how many are needed, and the price of one.
+struct Small {
+    double needed = 0, price = 0;
+    std::string package; ///< id in data/packages.json
+};
+
 class ShoppingList {
   public:
-    ShoppingList(Plan& plan, const Shop& shop, const Catalog& catalog)
-        : plan_(plan), shop_(shop), catalog_(catalog) {}
+    ShoppingList(const Project& project, Plan& plan, const Shop& shop, const Catalog& catalog)
+        : project_(project), plan_(plan), shop_(shop), catalog_(catalog) {}
 
     void run() {
+        boards();
+        if (const auto cuts = shopCuts(plan_); cuts > 0)
+            addLine("cuts at the shop", "cut", static_cast<double>(cuts), project_.wood.shopCut);
+        for (const auto& pp : plan_.pieces)
+            hardware(pp);
+        for (const auto& pp : plan_.pieces) {
+            Small& glue = small_["wood glue"];
+            glue.needed += 2 * pp.assembly().length.mm() / 1000;
+            glue.price = shop_.price("glue");
+            glue.package = "glue";
+        }
+        finishes();
+        for (const auto& [name, s] : small_)
+            addPackages(name, s);
+        plan_.priced = plan_.cut.unplaced.empty();
+    }
+
+  private:
+    void boards() {
         std::map<std::string, int> boards;
         for (const auto& b : plan_.cut.boards)
             boards[b.stock] += b.repeat;
         for (const auto& s : plan_.stock)
             if (boards.contains(s.id))
-                addLine(s.name.empty() ? s.id : s.name, "board", boards[s.id], s.price,
-                        s.rack || s.price == 0);
-        std::map<std::string, std::pair<double, double>> small; // name -> quantity, price each
-        for (const auto& pp : plan_.pieces)
-            hardware(pp, small);
-        for (const auto& [name, qp] : small)
-            addLine(name, "each", qp.first, qp.second);
-        double glue = 0;
-        for (const auto& pp : plan_.pieces)
-            glue += 2 * pp.assembly().length.mm() / 1000;
-        addLine("wood glue", "m of joint", glue, shop_.price("glue"));
-        std::map<std::string, double> litres;
-        for (const auto& s : plan_.finish.steps)
-            if (!s.finish.empty())
-                litres[s.finish] += s.litres;
-        for (const auto& [id, l] : litres) {
-            const FinishKind* f = catalog_.findFinish(id);
-            addLine(f ? f->name : id, "litre", std::ceil(l * 20) / 20, shop_.price("finish_" + id));
-        }
+                addLine(s.name.empty() ? s.id : s.name, "board", boards[s.id], boardPrice(project_, s),
+                        s.rack);
     }
 
-  private:
     void addLine(const std::string& what, const std::string& unit, double quantity, double price,
                  bool rack = false) {
         if (quantity <= 0)
@@ -48,35 +58,86 @@ class ShoppingList {
         plan_.cost += price * quantity;
     }
 
-    void hardware(const PiecePlan& pp, std::map<std::string, std::pair<double, double>>& small) const {
-        const auto add = [&](const std::string& name, double n, double price) {
-            small[name].first += n;
-            small[name].second = price;
-        };
+    /// The smallest package that holds what is needed, or several of the largest.
+    void addPackages(const std::string& name, const Small& s) {
+        const Package* p = catalog_.findPackage(s.package);
+        if (s.needed <= 0)
+            return;
+        if (!p || p->sizes.empty()) {
+            addLine(name, "each", s.needed, s.price);
+            return;
+        }
+        std::size_t i = 0;
+        while (i + 1 < p->sizes.size() && p->sizes[i] < s.needed)
+            ++i;
+        const double size = p->sizes[i];
+        const bool litres = p->of == "litre";
+        const std::string label = i < p->labels.size() ? p->labels[i]
+                                  : litres             ? fmt::format("{} of {:g} l", p->unit, size)
+                                  : p->of == "each"    ? fmt::format("{} of {:g}", p->unit, size)
+                                                       : p->unit;
+        std::string need;
+        if (p->of == "each")
+            need = fmt::format("{:.0f} needed", s.needed);
+        else if (litres)
+            need = project_.style.units == Units::metric
+                       ? fmt::format("{:.0f} ml needed", std::ceil(s.needed * 1000))
+                       : fmt::format("{:.1f} fl oz needed", s.needed * 33.814);
+        else
+            need = formatLength(Length::mm(std::ceil(s.needed * 10) * 100), project_.style) + " of joint";
+        addLine(fmt::format("{} ({})", name, need), label, std::ceil(s.needed / size - 1e-9), s.price * size);
+    }
+
+    void add(const std::string& name, double n, double price, const char* package) {
+        Small& s = small_[name];
+        s.needed += n;
+        s.price = price;
+        s.package = package;
+    }
+
+    void hardware(const PiecePlan& pp) {
+        const auto say = [&](Length l) { return formatLength(l, project_.style); };
         for (const auto& j : pp.assembly().joints) {
             const double n = static_cast<double>(j.spots.size());
             const Screw* s = catalog_.findScrew(j.screwId);
             if (j.how == Joinery::screwsGlue && s && j.screwLength > Length())
                 add(fmt::format("wood screw {} × {}", s->label, screwLengthText(*s, j.screwLength.mm())), n,
-                    shop_.price("joint_screw"));
-            else if (j.how == Joinery::dowels)
-                add("dowel pin", n, shop_.price("dowel"));
+                    shop_.price("joint_screw"), "screw");
+            else if (j.how == Joinery::dowels && j.pin > Length())
+                add(fmt::format("dowel {} × {}", say(j.pin), say(j.pinLength)), n, shop_.price("dowel"),
+                    "dowel");
             else if (j.how == Joinery::nailsGlue)
-                add("18 gauge nail", n, shop_.price("nail"));
+                add(j.nailLength > Length() ? fmt::format("18 gauge nail, {}", say(j.nailLength))
+                                            : "18 gauge nail",
+                    n, shop_.price("nail"), "nail");
         }
         const RailVerdict* hold = pp.hold();
         if (!hold || !hold->feasible)
             return;
+        const double holes = static_cast<double>(pp.holes.size());
         if (const Screw* s = hold->option.screw)
-            add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, hold->screwLength)),
-                hold->holes, shop_.price("wall_screw"));
+            add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, hold->screwLength)), holes,
+                shop_.price("wall_screw"), "screw");
         else if (const AnchorKind* a = hold->option.anchor)
-            add(a->name + " (" + a->size + ")", hold->holes, shop_.price(fixingPrice(hold->option)));
+            add(a->name + " (" + a->size + ")", holes, shop_.price(fixingPrice(hold->option)),
+                fixingPrice(hold->option));
     }
 
+    void finishes() {
+        const char* can = project_.style.units == Units::metric ? "can_mm" : "can_in";
+        for (const auto& s : plan_.finish.steps) {
+            if (s.finish.empty())
+                continue;
+            const FinishKind* f = catalog_.findFinish(s.finish);
+            add(f ? f->name : s.finish, s.litres, shop_.price("finish_" + s.finish), can);
+        }
+    }
+
+    const Project& project_;
     Plan& plan_;
     const Shop& shop_;
     const Catalog& catalog_;
+    std::map<std::string, Small> small_;
 };
 
 } // namespace
@@ -85,23 +146,21 @@ const char* fixingPrice(const RailOption& o) {
     return o.screw ? "wall_screw" : o.kind == RailSupport::masonry ? "plug" : "toggle";
 }
 
-void listShopping(Plan& plan, const Shop& shop, const Catalog& catalog) {
-    ShoppingList(plan, shop, catalog).run();
+void listShopping(const Project& project, Plan& plan, const Shop& shop, const Catalog& catalog) {
+    ShoppingList(project, plan, shop, catalog).run();
 }
 
 double workHours(const Plan& plan, const Catalog& catalog) {
     double minutes = 0;
-    for (const auto& pp : plan.pieces) {
+    for (const auto& pp : plan.pieces)
         for (const auto& s : pp.steps)
             minutes += s.minutes;
-        minutes += static_cast<double>(pp.marks.size()) *
-                       (catalog.minutes("wall_mark") + catalog.minutes("wall_hole")) +
-                   catalog.minutes("level");
-    }
     for (const auto& c : plan.sequence)
-        minutes += catalog.minutes(c.rip ? "rip" : "crosscut");
+        if (!c.atShop)
+            minutes += catalog.minutes(c.rip ? "rip" : "crosscut");
     for (const auto& s : plan.finish.steps)
-        minutes += static_cast<double>(s.end - s.start);
+        if (s.step.empty())
+            minutes += static_cast<double>(s.end - s.start);
     return minutes / 60;
 }
 

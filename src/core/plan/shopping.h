@@ -7,7 +7,7 @@ namespace owl {
 const char* fixingPrice(const RailOption& option);
 /// Fills plan.shopping and plan.cost: boards, hardware, glue and finish, priced by the shop. Needs the cut
 /// plan and the finish schedule.
-void listShopping(Plan& plan, const Shop& shop, const Catalog& catalog);
+void listShopping(const Project& project, Plan& plan, const Shop& shop, const Catalog& catalog);
 /// Hours of work: steps, cuts, wall marks and finishing (minutes each from the catalogue).
 double workHours(const Plan& plan, const Catalog& catalog);
 

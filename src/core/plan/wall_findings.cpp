@@ -1,6 +1,6 @@
 // Findings about walls and rooms as they were entered, about scans, openings and constructions.
-#include "plan/finding_edits.h"
 #include "plan/findings.h"
+#include "plan/remedies.h"
 #include "room/faults.h"
 #include "room/stud_readings.h"
 #include "scan/stud_estimator.h"
@@ -18,7 +18,7 @@ class WallFindings {
 
     void run() {
         for (const auto& w : project_.walls) {
-            for (const auto& f : wallFaults(w))
+            for (const auto& f : wallFaults(w, catalog_))
                 fault(f);
             oddSignals(w);
             openings(w);
@@ -37,6 +37,7 @@ class WallFindings {
         f.wall = wall;
         return f;
     }
+    [[nodiscard]] const Wall& wallOf(const std::string& id) const { return *project_.findWall(id); }
     [[nodiscard]] std::string wallName(const std::string& id) const {
         const Wall* w = project_.findWall(id);
         return w && !w->name.empty() ? w->name : id;
@@ -49,7 +50,7 @@ class WallFindings {
             add("studs_out_of_order", Severity::warns, w, "Studs out of order",
                 fmt::format("{} comes after {}. Perhaps a reading was a gap, or a digit is wrong.", say(f.b),
                             say(f.a)))
-                .remedies.push_back(editWall("Sort them", w, [](Wall& v) {
+                .remedies.push_back(changeWall("Sort them", wallOf(w), [](Wall& v) {
                     std::stable_sort(v.studs.begin(), v.studs.end(),
                                      [](const FoundStud& a, const FoundStud& b) { return a.x < b.x; });
                 }));
@@ -59,19 +60,20 @@ class WallFindings {
                 add("studs_overlap", Severity::warns, w, "Two studs in one place",
                     fmt::format("Studs at {} and {} would stand inside each other.", say(f.a), say(f.b)));
             for (const auto& [keep, drop] : {std::pair(f.a, f.b), std::pair(f.b, f.a)})
-                g.remedies.push_back(editWall("Keep the one at " + say(keep), w, [x = drop](Wall& v) {
-                    const auto it = std::find_if(v.studs.begin(), v.studs.end(),
-                                                 [x](const FoundStud& s) { return s.x == x; });
-                    if (it != v.studs.end() && v.studs.size() > 1)
-                        v.studs.erase(it);
-                }));
+                g.remedies.push_back(
+                    changeWall("Keep the one at " + say(keep), wallOf(w), [x = drop](Wall& v) {
+                        const auto it = std::find_if(v.studs.begin(), v.studs.end(),
+                                                     [x](const FoundStud& s) { return s.x == x; });
+                        if (it != v.studs.end() && v.studs.size() > 1)
+                            v.studs.erase(it);
+                    }));
             break;
         }
         case RoomFaultKind::studOutside:
             add("stud_outside", Severity::warns, w, "A stud outside the wall",
                 fmt::format("A stud at {} is not on a wall {} wide; it is left out.", say(f.a),
                             say(project_.findWall(w)->width)))
-                .remedies.push_back(editWall("Take it off the list", w, [x = f.a](Wall& v) {
+                .remedies.push_back(changeWall("Take it off the list", wallOf(w), [x = f.a](Wall& v) {
                     std::erase_if(v.studs, [x](const FoundStud& s) { return s.x == x; });
                 }));
             break;
@@ -82,7 +84,7 @@ class WallFindings {
                 fmt::format("The {} lies from {} to {} across and {} to {} up; the wall is {} by {}.",
                             obstacleTitle(*o, catalog_), say(o->x), say(o->right()), say(o->z), say(o->top()),
                             say(project_.findWall(w)->width), say(project_.findWall(w)->height)));
-            g.remedies.push_back(editWall("Move it onto the wall", w, [id = f.object](Wall& v) {
+            g.remedies.push_back(changeWall("Move it onto the wall", wallOf(w), [id = f.object](Wall& v) {
                 for (auto& q : v.obstacles)
                     if (q.id == id) {
                         q.width = std::min(q.width, v.width);
@@ -96,7 +98,7 @@ class WallFindings {
         case RoomFaultKind::furnitureOutside:
             add("furniture_outside", Severity::warns, w, "Not in front of the wall",
                 fmt::format("It stands at {}, past the end of the wall.", say(f.a)))
-                .remedies.push_back(editWall("Move it to the wall", w, [id = f.object](Wall& v) {
+                .remedies.push_back(changeWall("Move it to the wall", wallOf(w), [id = f.object](Wall& v) {
                     for (auto& q : v.furniture)
                         if (q.id == id)
                             q.x = std::clamp(q.x, Length(), std::max(Length(), v.width - q.width));
@@ -117,7 +119,7 @@ class WallFindings {
         case RoomFaultKind::ceilingOutOfOrder:
             add("ceiling_order", Severity::warns, w, "The ceiling runs backwards",
                 fmt::format("Its corner at {} comes after the one at {}.", say(f.b), say(f.a)))
-                .remedies.push_back(editWall("Sort them", w, [](Wall& v) {
+                .remedies.push_back(changeWall("Sort them", wallOf(w), [](Wall& v) {
                     std::stable_sort(v.ceiling.begin(), v.ceiling.end(),
                                      [](const CeilingPoint& a, const CeilingPoint& b) { return a.x < b.x; });
                     v.ceiling.erase(
@@ -147,31 +149,39 @@ class WallFindings {
         case RoomFaultKind::alcoveWidths:
             add("alcove_widths", Severity::warns, w, "Back wall and alcove differ",
                 fmt::format("The wall is {} wide, the alcove's back was measured as {}.", say(f.a), say(f.b)))
-                .remedies = {editWall("The wall is " + say(f.b), w, [x = f.b](Wall& v) { v.width = x; }),
-                             {"The back is " + say(f.a), [id = f.object, x = f.a](Project& p) {
-                                  for (auto& a : p.alcoves)
-                                      if (a.id == id)
-                                          a.widthBack = x;
-                              }}};
+                .remedies = {
+                changeWall("The wall is " + say(f.b), wallOf(w), [x = f.b](Wall& v) { v.width = x; }),
+                setAlcoveBack(f.object, f.a)};
             break;
         }
     }
 
-    static Edit removeOpening(const std::string& wall, const std::string& id) {
-        return editWall("Do without it", wall, [id](Wall& v) {
+    [[nodiscard]] Remedy removeOpening(const std::string& wall, const std::string& id) const {
+        return changeWall("Do without it", wallOf(wall), [id](Wall& v) {
             std::erase_if(v.openings, [&](const CoverOpening& o) { return o.id == id; });
         });
     }
-    static Edit dropCorner(const std::string& id) {
-        return {"Part these walls",
-                [id](Project& p) { std::erase_if(p.corners, [&](const Corner& c) { return c.id == id; }); }};
+    [[nodiscard]] Remedy dropCorner(const std::string& id) const {
+        std::vector<Corner> corners = project_.corners;
+        std::erase_if(corners, [&](const Corner& c) { return c.id == id; });
+        return {"Part these walls", {cornersChange(corners)}, {}};
     }
-    static Edit setAngle(std::string name, const std::string& id, double angle) {
-        return {std::move(name), [id, angle](Project& p) {
-                    for (auto& c : p.corners)
-                        if (c.id == id)
-                            c.angle = angle;
-                }};
+    [[nodiscard]] Remedy setAngle(std::string name, const std::string& id, double angle) const {
+        std::vector<Corner> corners = project_.corners;
+        for (auto& c : corners)
+            if (c.id == id)
+                c.angle = angle;
+        return {std::move(name), {cornersChange(corners)}, {}};
+    }
+    [[nodiscard]] Remedy setAlcoveBack(const std::string& id, Length width) const {
+        Remedy r{"The back is " + say(width), {}, {}};
+        for (const auto& a : project_.alcoves)
+            if (a.id == id) {
+                Alcove after = a;
+                after.widthBack = width;
+                r.changes = changesOf(a, after);
+            }
+        return r;
     }
 
     void oddSignals(const Wall& w) {
@@ -184,7 +194,7 @@ class WallFindings {
                         project_.style));
             f.working.source = "your scan; table 7e";
             const auto decide = [&](const char* name, SignalDecision d, bool stud) {
-                f.remedies.push_back(editWall(name, w.id, [id = m.id, d, stud](Wall& v) {
+                f.remedies.push_back(changeWall(name, w, [id = m.id, d, stud](Wall& v) {
                     for (auto& q : v.oddMarks)
                         if (q.id == id) {
                             q.decision = d;
@@ -211,7 +221,7 @@ class WallFindings {
             auto& f = add("scan_waits", Severity::notes, w.id, "Studs read off the scan",
                           fmt::format("{} wait to be accepted; none is used before.", w.proposed.size()));
             f.remedies.push_back(
-                editWall("Accept all that are sure", w.id, [](Wall& v) { acceptProposed(v, 0.8); }));
+                changeWall("Accept all that are sure", w, [](Wall& v) { acceptProposed(v, 0.8); }));
         }
     }
 
@@ -228,7 +238,7 @@ class WallFindings {
                         say(w.coverThickness), say(o.wide()), say(o.high()), say(o.play),
                         o.behind.empty() ? "" : "Expected behind it: " + o.behind + ". "));
             f.working.source = "cautions, drilling walls";
-            f.remedies.push_back(editWall("It is cut as planned", w.id, [id = o.id](Wall& v) {
+            f.remedies.push_back(changeWall("It is cut as planned", w, [id = o.id](Wall& v) {
                 for (auto& q : v.openings)
                     if (q.id == id) {
                         q.cutX = q.left();

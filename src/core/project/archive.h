@@ -39,6 +39,10 @@ class Writer {
         for (Length l : v)
             out[key].push_back(millimetres(l));
     }
+    void optionalLength(const char* key, const std::optional<Length>& v, Length, Length) {
+        if (v)
+            out[key] = millimetres(*v);
+    }
     void number(const char* key, const double& v, double, double) { out[key] = tidy(v); }
     /// Many numbers in one text, so that a file stays readable.
     void series(const char* key, const std::vector<double>& v, double, double) {
@@ -98,13 +102,19 @@ class Writer {
 class Reader {
   public:
     static constexpr bool reading = true;
-    Reader(const nlohmann::ordered_json& in, std::string place) : in_(in), place_(std::move(place)) {
+    /// `units`: what a bare number typed as text is in.
+    Reader(const nlohmann::ordered_json& in, std::string place, Units units = Units::metric)
+        : in_(in), place_(std::move(place)), units_(units) {
         if (!in_.is_object())
             throw DocumentFault{fmt::format("{}: this must be an object in braces.", place_)};
     }
 
     void length(const char* key, Length& v, Length low, Length high) {
         if (const auto* j = get(key))
+            v = oneLength(*j, at(key), low, high);
+    }
+    void optionalLength(const char* key, std::optional<Length>& v, Length low, Length high) {
+        if (const auto* j = get(key); j && !j->is_null())
             v = oneLength(*j, at(key), low, high);
     }
     void lengths(const char* key, std::vector<Length>& v, Length low, Length high) {
@@ -219,7 +229,7 @@ class Reader {
         std::set<std::string> ids;
         for (std::size_t i = 0; i < j->size(); ++i) {
             const std::string place = fmt::format("{}[{}]", at(key), i);
-            Reader r((*j)[i], place);
+            Reader r((*j)[i], place, units_);
             T item{};
             visit(r, item);
             if (const auto* id = r.get("id");
@@ -231,7 +241,7 @@ class Reader {
     }
     template <typename F> void object(const char* key, F visit) {
         if (const auto* j = get(key)) {
-            Reader r(*j, at(key));
+            Reader r(*j, at(key), units_);
             visit(r);
         }
     }
@@ -239,7 +249,7 @@ class Reader {
         const auto* j = get(key);
         if (!j || j->is_null())
             return;
-        Reader r(*j, at(key));
+        Reader r(*j, at(key), units_);
         visit(r, v.emplace());
     }
     void require(const char* key) const {
@@ -275,8 +285,8 @@ class Reader {
         std::string s = j.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace);
         return s.size() > 60 ? s.substr(0, 57) + "..." : s;
     }
-    static Length oneLength(const nlohmann::ordered_json& j, const std::string& place, Length low,
-                            Length high) {
+    [[nodiscard]] Length oneLength(const nlohmann::ordered_json& j, const std::string& place, Length low,
+                                   Length high) const {
         Length v;
         if (j.is_number()) {
             const double mm = j.get<double>();
@@ -285,7 +295,7 @@ class Reader {
                     fmt::format("{}: {} mm is not a length a room can hold.", place, shown(j))};
             v = Length::mm(mm);
         } else if (j.is_string()) {
-            const auto parsed = parseLength(j.get<std::string>(), Units::metric);
+            const auto parsed = parseLength(j.get<std::string>(), units_);
             if (!parsed)
                 throw DocumentFault{fmt::format("{}: {}", place, parsed.error())};
             v = *parsed;
@@ -301,6 +311,7 @@ class Reader {
 
     const nlohmann::ordered_json& in_;
     std::string place_;
+    Units units_;
 };
 
 } // namespace owl

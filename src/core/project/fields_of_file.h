@@ -18,8 +18,11 @@ inline constexpr std::array capNames{"none", "low_strip", "stepped", "full"};
 inline constexpr std::array joineryNames{"screws_glue", "dowels", "tongue_groove", "nails_glue"};
 inline constexpr std::array stripNames{"none", "base", "back", "lip"};
 inline constexpr std::array gradeNames{"clear", "ordinary", "poor"};
+inline constexpr std::array leaningNames{"usual", "people", "nobody"};
+inline constexpr std::array rippingNames{"home", "shop", "none"};
 inline constexpr std::array limitNames{"fine", "plain", "rough"};
-inline constexpr std::array schoolNames{"stain", "paint", "oil"};
+inline constexpr std::array mannerNames{"", "brush", "wipe", "roll", "spray"};
+inline constexpr std::array woodNames{"", "blotching", "resinous"};
 
 inline constexpr std::array studSourceNames{"typed", "scan", "seen", "assumed"};
 inline constexpr std::array decisionNames{"open", "keep_clear", "ignored"};
@@ -166,6 +169,7 @@ template <typename A> void visit(A& a, LedgeParams& v) {
     a.choice("caps", v.caps, capNames);
     a.choice("back_joint", v.backJoint, joineryNames);
     a.choice("lip_joint", v.lipJoint, joineryNames);
+    a.choice("cap_joint", v.capJoint, joineryNames);
     a.object("shared_board", [&](auto& r) {
         r.length("width", v.boardWidth, zero, 2000_mm);
         r.flag("base", v.shareBase);
@@ -207,6 +211,11 @@ template <typename A> void visit(A& a, Placement& v) {
         r.flag("equal_size", v.follow.equalSize);
     });
 }
+template <typename A> void visit(A& a, FinishOn& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("recipe", v.recipe);
+}
 template <typename A> void visit(A& a, Piece& v) {
     a.require("id");
     a.require("kind");
@@ -236,7 +245,8 @@ template <typename A> void visit(A& a, Piece& v) {
     a.object("load", [&](auto& r) { visit(r, v.load); });
     a.object("hold", [&](auto& r) {
         r.text("support", v.hold.support);
-        r.whole("rows", v.hold.rows, 1, 2);
+        r.whole("rows", v.hold.rows, 0, 2);
+        r.choice("leaning", v.hold.leaning, leaningNames);
         r.flag("above_bed", v.hold.aboveBed);
     });
     a.object("power", [&](auto& r) {
@@ -244,6 +254,8 @@ template <typename A> void visit(A& a, Piece& v) {
         r.text("what", v.power.what);
         r.length("cord", v.power.cord, zero, farthest);
     });
+    a.text("finish", v.finish);
+    a.list("finish_on", v.finishOn, [](auto& r, FinishOn& f) { visit(r, f); });
     a.choice("sag_limit", v.sagLimit, limitNames);
 }
 template <typename A> void visit(A& a, StockItem& v) {
@@ -260,6 +272,7 @@ template <typename A> void visit(A& a, StockItem& v) {
     a.number("price", v.price, 0, 1e6);
     a.optionalWhole("available", v.available, 0, 100'000);
     a.flag("rack", v.rack);
+    a.optionalLength("end_trim", v.endTrim, zero, 300_mm);
 }
 template <typename A> void visit(A& a, WoodChoice& v) {
     a.text("cutter", v.cutter);
@@ -267,10 +280,34 @@ template <typename A> void visit(A& a, WoodChoice& v) {
     a.length("end_trim", v.endTrim, zero, 300_mm);
     a.list("boards", v.boards, [](auto& r, StockItem& s) { visit(r, s); });
     a.texts("left_out", v.leftOut);
+    a.flag("only_own", v.onlyOwn);
+    a.flag("rack_costs", v.rackCosts);
+    a.choice("ripping", v.ripping, rippingNames);
+    a.number("shop_cut", v.shopCut, 0, 1000);
     a.number("target_price", v.targetPrice, 0, 1e6);
 }
+template <typename A> void visit(A& a, FinishCoat& v) {
+    a.require("product");
+    a.text("product", v.product);
+    a.text("sheen", v.sheen);
+    a.whole("number", v.number, 1, 12);
+    a.optionalNumber("wait_h", v.waitH, 0, 1000);
+    a.optionalNumber("dwell_min", v.dwellMin, 0, 1000);
+    a.word("manner", v.manner, mannerNames);
+    a.text("grit", v.grit);
+    a.word("only_on", v.onlyOn, woodNames);
+}
+template <typename A> void visit(A& a, FinishRecipe& v) {
+    a.require("id");
+    a.text("id", v.id);
+    a.text("name", v.name);
+    a.text("last_grit", v.lastGrit);
+    a.list("coats", v.coats, [](auto& r, FinishCoat& c) { visit(r, c); });
+}
 template <typename A> void visit(A& a, FinishChoice& v) {
-    a.choice("school", v.school, schoolNames);
+    a.text("recipe", v.recipe);
+    a.list("recipes", v.recipes, [](auto& r, FinishRecipe& f) { visit(r, f); });
+    a.flag("hidden_bare", v.hiddenBare);
     a.text("start", v.start);
     a.whole("day_begins", v.dayBegins, 0, 23);
     a.whole("day_ends", v.dayEnds, 1, 24);

@@ -72,6 +72,16 @@ void outletsOf(json& wall) {
     wall.erase("outlets");
 }
 
+/// Versions 1 and 2 knew three schools of finishing; version 3 has recipes, and these are three of the known
+/// ones.
+void recipeOf(json& doc) {
+    if (!doc.contains("finish") || !doc["finish"].is_object() || !doc["finish"].contains("school"))
+        return;
+    if (!doc["finish"].contains("recipe"))
+        doc["finish"]["recipe"] = doc["finish"]["school"];
+    doc["finish"].erase("school");
+}
+
 /// A stud may be given as its bare centre.
 void studsOf(json& wall) {
     if (!wall.contains("studs") || !wall["studs"].is_array())
@@ -87,6 +97,9 @@ void migrateProject(json& doc) {
     if (!doc.is_object() || !doc.contains("walls") || !doc["walls"].is_array())
         return;
     const bool first = doc.contains("version") && doc["version"] == 1;
+    const bool second = first || (doc.contains("version") && doc["version"] == 2);
+    if (second)
+        recipeOf(doc);
     if (first)
         roomsOf(doc);
     for (auto& wall : doc["walls"]) {
@@ -96,8 +109,8 @@ void migrateProject(json& doc) {
             outletsOf(wall);
         studsOf(wall);
     }
-    if (first)
-        doc["version"] = 2;
+    if (second)
+        doc["version"] = 3;
 }
 
 } // namespace owl

@@ -108,20 +108,27 @@ void keepPairsEqual(const Project& before, Project& after) {
         const Piece* old = before.findPiece(p.id);
         return old && !(old->params == p.params);
     };
-    // Bounded by the number of pieces: every round settles one link of a chain.
-    for (std::size_t round = 0; round < after.pieces.size(); ++round)
-        for (auto& p : after.pieces) {
-            if (p.place.follow.how == FollowHow::none || !p.place.follow.equalSize ||
-                !followsSoundly(after, p))
-                continue;
-            Piece* leader = after.findPiece(p.place.follow.leader);
-            if (leader->params == p.params)
-                continue;
-            if (changed(p) && !changed(*leader) && round == 0)
-                leader->params = p.params;
-            else
-                p.params = leader->params;
+    const auto leaderOfEqual = [&](const Piece& p) -> Piece* {
+        const bool equal =
+            p.place.follow.how != FollowHow::none && p.place.follow.equalSize && followsSoundly(after, p);
+        return equal ? after.findPiece(p.place.follow.leader) : nullptr;
+    };
+    // First up: an edit of a follower goes to the head of its chain, unless a leader was edited as well.
+    for (auto& p : after.pieces) {
+        if (!changed(p))
+            continue;
+        const LedgeParams edited = ledgeOf(p);
+        Piece* leader = leaderOfEqual(p);
+        for (std::size_t i = 0; leader && !changed(*leader) && i < after.pieces.size(); ++i) {
+            leader->params = edited;
+            leader = leaderOfEqual(*leader);
         }
+    }
+    // Then down: bounded by the number of pieces, every round settles one link.
+    for (std::size_t round = 0; round < after.pieces.size(); ++round)
+        for (auto& p : after.pieces)
+            if (const Piece* leader = leaderOfEqual(p))
+                p.params = leader->params;
 }
 
 } // namespace owl

@@ -104,7 +104,7 @@ tl::expected<Project, std::string> newProject(const std::string& kind, Units uni
     p.name = "Untitled";
     p.style.units = units;
     p.wood.kerf = units == Units::metric ? Length::mm(3.2) : Length::inches(1, 8);
-    p.wood.endTrim = units == Units::metric ? 10_mm : Length::inches(1, 2);
+    p.wood.endTrim = units == Units::metric ? 5_mm : Length::inches(1, 4);
     p.rooms.push_back({"room-1", "Room"});
     p.walls.push_back(defaultWall(units));
     addPiece(p, kind, p.walls.front().id);

@@ -1,6 +1,7 @@
 #pragma once
 // What a person wants: the document. Plain values; nothing derived is stored.
 
+#include "catalog/recipe.h"
 #include "load/load_spec.h"
 #include "measure/format.h"
 #include "piece/ledge.h"
@@ -53,10 +54,18 @@ struct PowerNeed {
     bool operator==(const PowerNeed&) const = default;
 };
 
+/// Whether a hand that is too much blocks a piece or only warns (S12.9).
+enum class Leaning {
+    usual,  ///< by height, depth and what is below it
+    people, ///< somebody leans on it or stands up by it
+    nobody
+};
+
 /// Which concealed support; 'auto' takes the best ranked one.
 struct HoldChoice {
     std::string support = "auto";
-    int rows = 2;          ///< rows of wall screws in the rail
+    int rows = 0; ///< rows of wall screws in the rail; 0: one where it holds, else two
+    Leaning leaning = Leaning::usual;
     bool aboveBed = false; ///< over a bed, a child's place or a seat: limit 0.6 instead of 1 (S12.3)
     bool operator==(const HoldChoice&) const = default;
 };
@@ -68,26 +77,40 @@ struct Piece {
     LoadSpec load;
     HoldChoice hold;
     PowerNeed power;
+    std::string finish;             ///< recipe of this piece; empty: the project's
+    std::vector<FinishOn> finishOn; ///< of single parts and faces; the nearest counts
     SagLimit sagLimit = SagLimit::plain;
     bool operator==(const Piece&) const = default;
 };
 /// The kind id of a piece ('ledge').
 const char* kindOf(const Piece& piece);
 
+/// Who cuts along the grain.
+enum class Ripping {
+    home,
+    shop, ///< the shop's saw, so much a cut
+    none  ///< nobody: boards must have the width of the parts
+};
+
 struct WoodChoice {
     std::string cutter = "ts_full"; ///< id in data/kerfs.json
     Length kerf = Length::mm(3.2);
-    Length endTrim = 10_mm;        ///< lost at both ends of every board, saw cut included
+    Length endTrim = 5_mm; ///< lost at each end of a board, saw cut included, unless the board says otherwise
     std::vector<StockItem> boards; ///< the project's own; one with a shop's id replaces it
     std::set<std::string> leftOut; ///< ids of boards not to use
-    double targetPrice = 0;        ///< 0 = none
+    bool onlyOwn = false;          ///< the boards above are all there is
+    bool rackCosts = false;        ///< wood from the rack has its price; else it costs nothing
+    Ripping ripping = Ripping::home;
+    double shopCut = 1;     ///< price of one cut at the shop
+    double targetPrice = 0; ///< 0 = none
     bool operator==(const WoodChoice&) const = default;
 };
 
-enum class FinishSchool { stain, paint, oil };
 struct FinishChoice {
-    FinishSchool school = FinishSchool::oil;
-    std::string start = "2026-03-07T09:00"; ///< local clock time
+    std::string recipe = "oil"; ///< of the project: a known system, one of the recipes below, or 'none'
+    std::vector<FinishRecipe> recipes;      ///< the project's own
+    bool hiddenBare = false;                ///< faces against the wall stay bare
+    std::string start = "2026-03-07T09:00"; ///< when the work starts, local clock time
     int dayBegins = 8, dayEnds = 20;        ///< hours between which one wants to work
     bool operator==(const FinishChoice&) const = default;
 };

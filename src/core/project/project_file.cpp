@@ -1,5 +1,6 @@
 #include "project/project_file.h"
 
+#include "finish/schedule.h"
 #include "project/fields_of_file.h"
 #include "project/migrate.h"
 #include "room/height_advice.h"
@@ -16,6 +17,42 @@ namespace owl {
 namespace {
 
 using json = nlohmann::ordered_json;
+
+/// Ids are joined by slashes, in cut jobs and in the paths of changes.
+void plainId(const std::string& id, const std::string& place) {
+    if (id.empty() || id.find('/') != std::string::npos)
+        throw DocumentFault{
+            fmt::format("{}: \"{}\" is no id; it must not be empty or hold a slash.", place, id)};
+}
+
+/// Recipes that are named must exist, and so must what they are made of.
+void checkFinishes(const Project& p, const std::string& file) {
+    const auto known = [&](const std::string& id) {
+        return id == bareFinish || knownRecipe(catalog(), id) ||
+               std::any_of(p.finish.recipes.begin(), p.finish.recipes.end(),
+                           [&](const FinishRecipe& r) { return r.id == id; });
+    };
+    const auto need = [&](const std::string& id, const std::string& place) {
+        if (!known(id))
+            throw DocumentFault{fmt::format("{}: {}: there is no finish \"{}\"; see the catalogue subject "
+                                            "finish_systems.",
+                                            file, place, id)};
+    };
+    need(p.finish.recipe, "finish.recipe");
+    for (std::size_t i = 0; i < p.finish.recipes.size(); ++i)
+        for (std::size_t k = 0; k < p.finish.recipes[i].coats.size(); ++k)
+            if (!catalog().findFinish(p.finish.recipes[i].coats[k].product))
+                throw DocumentFault{
+                    fmt::format("{}: finish.recipes[{}].coats[{}].product: \"{}\" is not known; see "
+                                "the catalogue subject finishes.",
+                                file, i, k, p.finish.recipes[i].coats[k].product)};
+    for (std::size_t i = 0; i < p.pieces.size(); ++i) {
+        if (!p.pieces[i].finish.empty())
+            need(p.pieces[i].finish, fmt::format("pieces[{}].finish", i));
+        for (std::size_t k = 0; k < p.pieces[i].finishOn.size(); ++k)
+            need(p.pieces[i].finishOn[k].recipe, fmt::format("pieces[{}].finish_on[{}].recipe", i, k));
+    }
+}
 
 /// What one object says about another: names that must exist.
 void checkReferences(const Project& p, const std::string& file) {
@@ -42,8 +79,11 @@ void checkReferences(const Project& p, const std::string& file) {
                 fmt::format("{}: walls[{}].cover: \"{}\" is not known; see the catalogue subject covers.",
                             file, i, w.cover)};
     }
+    for (std::size_t i = 0; i < p.walls.size(); ++i)
+        plainId(p.walls[i].id, fmt::format("{}: walls[{}].id", file, i));
     for (std::size_t i = 0; i < p.pieces.size(); ++i) {
         const Piece& piece = p.pieces[i];
+        plainId(piece.id, fmt::format("{}: pieces[{}].id", file, i));
         const Wall* wall = p.findWall(piece.wall);
         if (!wall)
             throw DocumentFault{
@@ -70,6 +110,7 @@ void checkReferences(const Project& p, const std::string& file) {
         needWall(p.alcoves[i].left, fmt::format("alcoves[{}].left", i), true);
         needWall(p.alcoves[i].right, fmt::format("alcoves[{}].right", i), true);
     }
+    checkFinishes(p, file);
     if (p.finish.dayEnds <= p.finish.dayBegins)
         throw DocumentFault{fmt::format("{}: finish.day_ends: it must be later than day_begins.", file)};
 }
@@ -110,9 +151,12 @@ void dropCleared(json& out, const Project& p) {
     for (std::size_t i = 0; i < p.walls.size(); ++i)
         if (!p.walls[i].scan)
             out["walls"][i].erase("scan");
-    for (std::size_t i = 0; i < p.wood.boards.size(); ++i)
+    for (std::size_t i = 0; i < p.wood.boards.size(); ++i) {
         if (!p.wood.boards[i].available)
             out["wood"]["boards"][i].erase("available");
+        if (!p.wood.boards[i].endTrim)
+            out["wood"]["boards"][i].erase("end_trim");
+    }
 }
 
 std::string firstFault(const std::string& file, const std::string& text) {
@@ -159,7 +203,8 @@ tl::expected<Project, std::string> readProject(const std::string& text, const st
         checkHeader(doc, file);
         migrateProject(doc);
         Project p;
-        Reader r(doc, file + ": ");
+        const bool inches = doc.contains("units") && doc.at("units") == "in";
+        Reader r(doc, file + ": ", inches ? Units::imperial : Units::metric);
         visit(r, p);
         checkReferences(p, file);
         for (const auto& w : p.walls) // a wall may name a room that nobody listed

@@ -9,7 +9,7 @@
 
 namespace owl {
 
-inline constexpr int projectVersion = 2;
+inline constexpr int projectVersion = 3;
 
 /// Reads a project from text. Error: one sentence that names file, place and cure. `file` is only for the
 /// sentence.

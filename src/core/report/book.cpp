@@ -1,5 +1,7 @@
 #include "report/book.h"
 
+#include "plan/hold_findings.h"
+
 #include "drawing/views.h"
 
 #include <algorithm>
@@ -67,16 +69,15 @@ class Book {
             const RailVerdict* h = pp.hold();
             if (h && h->feasible)
                 add(BlockKind::paragraph,
-                    fmt::format("{} × {} × {}. It {}: margin {:.1f}, governed by {} (grade of the worst "
-                                "input {}). It carries {} now and may carry {} of contents. "
-                                "Sag in years {} of {}. Checked: {}. Not checked: what the wall hides.",
-                                say(pp.assembly().length), say(pp.assembly().depth),
-                                say(pp.assembly().height), statusName(h->verdict.status), h->verdict.reserve,
-                                titleOf(*h, h->verdict.governs), gradeName(h->verdict.grade),
-                                formatMass(pp.contents, project_.style),
-                                formatMass(std::floor(h->carryKg), project_.style),
-                                formatSmall(h->worst.sag, project_.style),
-                                formatSmall(h->worst.limit, project_.style), checkNames(*h)));
+                    fmt::format(
+                        "{} × {} × {}. {} {} Governed by: {} (grade of the worst input {}). "
+                        "{} stand on it now. Sag in years {} of {}. Checked: {}. Not checked: what the "
+                        "wall hides.",
+                        say(pp.assembly().length), say(pp.assembly().depth), say(pp.assembly().height),
+                        verdictWords(h->verdict), marginsSentence(h->verdict),
+                        titleOf(*h, h->verdict.governs), gradeName(h->verdict.grade),
+                        formatMass(pp.contents, project_.style), formatSmall(h->worst.sag, project_.style),
+                        formatSmall(h->worst.limit, project_.style), checkNames(*h)));
             else
                 add(BlockKind::paragraph,
                     "Nothing holds it yet: " + (h ? h->refusal : std::string("no support")) + ".");
@@ -92,11 +93,23 @@ class Book {
                 {l.what,
                  formatDecimal(l.quantity, l.quantity == std::floor(l.quantity) ? 0 : 2, project_.style),
                  l.unit, l.fromRack ? "rack" : formatDecimal(l.price, 2, project_.style)});
-        add(BlockKind::small, fmt::format("Together {:.2f} (prices are the shop list's; the list that ships "
-                                          "with the program is invented). Hands-on time about {:.1f} hours.",
-                                          plan_.cost, plan_.hours));
+        add(BlockKind::small,
+            fmt::format("Together {} (prices are the shop list's; the list that ships "
+                        "with the program is invented). Hands-on time about {} hours.",
+                        plan_.priced ? formatDecimal(plan_.cost, 2, project_.style)
+                                     : std::string("without a price, since parts find no board"),
+                        formatDecimal(plan_.hours, 1, project_.style)));
     }
 
+    static std::string verdictWords(const Verdict& v) {
+        return v.notForLeaning
+                   ? "It holds what is planned; not for leaning."
+                   : fmt::format("It {}.", v.status == Status::tight   ? "holds, with little to spare"
+                                           : v.status == Status::fails ? "does not hold"
+                                           : v.status == Status::unknown
+                                               ? "would hold if what is assumed is true"
+                                               : "holds");
+    }
     static std::string titleOf(const RailVerdict& h, const std::string& id) {
         for (const auto& c : h.checks)
             if (c.id == id)
@@ -125,37 +138,55 @@ class Book {
             t.rows.push_back({p.name, say(p.length), say(p.width), say(p.thickness), why});
         }
         add(BlockKind::heading, "Joints");
-        Block& j = table({"joint", "how", "screw", "places from the left end"}, {0.18, 0.22, 0.18, 0.42});
+        Block& j =
+            table({"joint", "how", "fasteners", "places from the left end of the part that is drilled"},
+                  {0.18, 0.22, 0.18, 0.42});
         for (const auto& joint : pp.assembly().joints) {
             std::string places;
+            const Part* drilled = pp.assembly().find(joint.first);
+            const Length from = drilled && !joint.id.starts_with("cap") ? drilled->bounds().at.x : Length();
             for (const auto& s : joint.spots)
-                places += (places.empty() ? "" : ", ") + say(s.at.x);
-            const Screw* s = catalog().findScrew(joint.screwId);
-            j.rows.push_back({joint.first + " – " + joint.second, joineryName(joint.how),
-                              s && joint.screwLength > Length()
-                                  ? s->label + " × " + screwLengthText(*s, joint.screwLength.mm())
-                                  : "—",
-                              places});
+                places +=
+                    (places.empty() ? "" : ", ") + say(joint.id.starts_with("cap") ? s.at.y : s.at.x - from);
+            j.rows.push_back(
+                {joint.first + " – " + joint.second, joineryName(joint.how), fastenerWords(joint), places});
         }
+    }
+
+    /// '8 mm dowels × 30 mm', '#8 × 1-1/2 in', 'nails 30 mm'.
+    [[nodiscard]] std::string fastenerWords(const Joint& j) const {
+        const auto unit = [&](Length l) { return formatLength(l, project_.style); };
+        if (const Screw* s = catalog().findScrew(j.screwId); s && j.screwLength > Length())
+            return s->label + " × " + screwLengthText(*s, j.screwLength.mm());
+        if (j.how == Joinery::dowels && j.pin > Length())
+            return "dowels " + unit(j.pin) + " × " + unit(j.pinLength);
+        if (j.how == Joinery::nailsGlue && j.nailLength > Length())
+            return "nails " + unit(j.nailLength);
+        return "—";
     }
 
     void cuts() {
         add(BlockKind::newPage);
         add(BlockKind::title, "Cuts");
-        const char* proof = plan_.cut.status == CutStatus::optimal
-                                ? "No cheaper way exists with these boards: proven."
-                            : plan_.cut.status == CutStatus::feasible ? "A good plan, not proven cheapest."
-                                                                      : "Some parts find no board.";
-        add(BlockKind::paragraph, fmt::format("Kerf {}, {} trimmed off both ends of every board. {} The "
-                                              "blade always takes its width on the waste side of the line.",
-                                              say(project_.wood.kerf), say(project_.wood.endTrim), proof));
+        const char* proof =
+            plan_.cut.status == CutStatus::optimal ? "No cheaper way exists with these boards: proven."
+            : plan_.cut.provenAsAsked              ? "No cheaper way keeps the strips in one board: proven."
+            : plan_.cut.status == CutStatus::feasible ? "A good plan, not proven cheapest."
+                                                      : "Some parts find no board.";
+        add(BlockKind::paragraph,
+            fmt::format("Kerf {}, {} trimmed off both ends of a board unless it is said to have "
+                        "good ends. {} The blade always takes its width on the waste side of "
+                        "the line.",
+                        say(project_.wood.kerf), say(project_.wood.endTrim), proof));
         picture(cutView(project_, plan_, -1),
                 std::min(150.0, 34.0 + 30.0 * static_cast<double>(plan_.cut.boards.size())));
         Block& t = table({"", "board", "cut", "set to", "gives", "waste side"},
                          {0.04, 0.07, 0.15, 0.11, 0.27, 0.36}, {3});
         for (const auto& c : plan_.sequence)
-            t.rows.push_back({"☐", std::to_string(c.board + 1), c.rip ? "rip, fence" : "crosscut, stop",
-                              say(c.setting), c.keep, c.wasteSide});
+            t.rows.push_back(
+                {"☐", std::to_string(c.board + 1),
+                 std::string(c.rip ? "rip, fence" : "crosscut, stop") + (c.atShop ? ", at the shop" : ""),
+                 say(c.setting), c.keep, c.wasteSide});
         for (const auto& c : catalog().cautionsFor("ripping long boards"))
             add(BlockKind::small, c);
         for (const auto& c : catalog().cautionsFor("mitre saw"))
@@ -167,7 +198,10 @@ class Book {
         add(BlockKind::title, nameOf(pp) + ": steps");
         std::set<std::string> said;
         int n = 0;
+        bool atWall = false;
         for (const auto& s : pp.steps) {
+            if (s.onWall && !std::exchange(atWall, true) && !plan_.finish.steps.empty())
+                add(BlockKind::paragraph, "Now the finish, on its own page; then, at the wall:");
             add(BlockKind::heading, fmt::format("☐ {}. {}", ++n, s.title));
             if (!s.joint.empty()) {
                 PieceViewOptions o;
@@ -197,13 +231,16 @@ class Book {
         Block& t = table({"", "what", "start", "next from", "how"}, {0.04, 0.24, 0.15, 0.15, 0.42});
         std::set<std::string> cautions;
         for (const auto& s : plan_.finish.steps) {
+            if (!s.step.empty())
+                continue;
             t.rows.push_back({"☐", s.name, clockText(s.start), clockText(s.readyAt), s.text});
             cautions.insert(s.cautions.begin(), s.cautions.end());
         }
         add(BlockKind::paragraph,
-            fmt::format("May hang {}; fully hard {}. Times are for about 20 °C and 50 % humidity: cold or "
+            fmt::format("May hang {}; fully hard {}. Times are for about {} and 50 % humidity: cold or "
                         "damp rooms double them.",
-                        clockText(plan_.finish.hangAt), clockText(plan_.finish.fullUseAt)));
+                        clockText(plan_.finish.hangAt), clockText(plan_.finish.fullUseAt),
+                        project_.style.units == Units::metric ? "20 °C" : "68 °F"));
         for (const auto& w : plan_.finish.warnings)
             add(BlockKind::paragraph, w);
         for (const auto& c : cautions)
@@ -260,7 +297,7 @@ class Book {
         Block& t = table({"support", "verdict", "margin", "why"}, {0.34, 0.14, 0.12, 0.40}, {2});
         for (const auto& s : pp.supports)
             t.rows.push_back({s.option.name, s.feasible ? statusName(s.verdict.status) : "refused",
-                              s.feasible ? fmt::format("{:.1f}", s.verdict.reserve) : "—",
+                              s.feasible ? formatDecimal(s.verdict.reserve, 1, project_.style) : "—",
                               s.feasible ? "governed by " + titleOf(s, s.verdict.governs) : s.refusal});
     }
 

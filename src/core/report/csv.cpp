@@ -23,11 +23,12 @@ std::string cutListCsv(const Project& project, const Plan& plan) {
         const Piece* piece = project.findPiece(pp.id);
         for (const auto& p : pp.assembly().parts) {
             const std::string why = p.reasons();
-            out += fmt::format("{},{},{},{},{},{},{},{},{},{},{}\n", csvField(piece ? piece->name : pp.id),
-                               csvField(p.name), piece ? ledgeOf(*piece).species : "", p.length.mm(),
-                               p.width.mm(), p.thickness.mm(), csvField(formatLength(p.length, style)),
-                               csvField(formatLength(p.width, style)),
-                               csvField(formatLength(p.thickness, style)), p.quantity, csvField(why));
+            out +=
+                fmt::format("{},{},{},{},{},{},{},{},{},{},{}\n", csvField(piece ? piece->name : pp.id),
+                            csvField(p.name), csvField(piece ? ledgeOf(*piece).species : std::string()),
+                            p.length.mm(), p.width.mm(), p.thickness.mm(),
+                            csvField(formatLength(p.length, style)), csvField(formatLength(p.width, style)),
+                            csvField(formatLength(p.thickness, style)), p.quantity, csvField(why));
         }
     }
     return out;
@@ -36,7 +37,7 @@ std::string cutListCsv(const Project& project, const Plan& plan) {
 std::string shoppingCsv(const Plan& plan) {
     std::string out = "what,quantity,unit,price,from_rack\n";
     for (const auto& l : plan.shopping)
-        out += fmt::format("{},{:g},{},{:.2f},{}\n", csvField(l.what), l.quantity, l.unit, l.price,
+        out += fmt::format("{},{:g},{},{:.2f},{}\n", csvField(l.what), l.quantity, csvField(l.unit), l.price,
                            l.fromRack ? "yes" : "no");
     return out;
 }
@@ -47,11 +48,11 @@ std::string marksCsv(const Project& project, const Plan& plan) {
                       "from_wall_left,from_floor,bit,drill_mm,depth_mm,into,caution\n";
     for (const auto& pp : plan.pieces)
         for (const auto& m : pp.marks)
-            out += fmt::format("{},{},{},{},{},{},{},{},{},{},{:g},{:g},{},{}\n", pp.id, m.order,
+            out += fmt::format("{},{},{},{},{},{},{},{},{},{},{:g},{:g},{},{}\n", csvField(pp.id), m.order,
                                csvField(m.what), m.fromWallLeft.mm(), m.fromFloor.mm(), m.fromPieceLeft.mm(),
                                m.fromPieceTop.mm(), csvField(formatLength(m.fromWallLeft, style)),
                                csvField(formatLength(m.fromFloor, style)), csvField(m.bit), m.drill, m.depth,
-                               m.into, csvField(m.caution));
+                               csvField(m.into), csvField(m.caution));
     return out;
 }
 

@@ -6,7 +6,7 @@
 namespace owl {
 namespace {
 
-void studFaults(const Wall& w, std::vector<RoomFault>& out) {
+void studFaults(const Wall& w, const Catalog& catalog, std::vector<RoomFault>& out) {
     if (w.studMode != StudMode::positions)
         return;
     const auto add = [&](RoomFaultKind kind, Length a, Length b) {
@@ -20,7 +20,7 @@ void studFaults(const Wall& w, std::vector<RoomFault>& out) {
     for (const auto& s : w.studs)
         if (s.x < Length() || s.x > w.width)
             add(RoomFaultKind::studOutside, s.x, {});
-    const auto inside = studsOf(w);
+    const auto inside = studsOf(w, catalog);
     const auto width = [&](const FoundStud& s) { return s.width > Length() ? s.width : w.studWidth; };
     for (std::size_t i = 1; i < inside.size(); ++i) {
         const Length apart = inside[i].x - inside[i - 1].x;
@@ -37,16 +37,16 @@ bool outside(const Wall& w, Length x0, Length x1, Length z0, Length z1) {
 
 } // namespace
 
-std::vector<RoomFault> wallFaults(const Wall& w) {
+std::vector<RoomFault> wallFaults(const Wall& w, const Catalog& catalog) {
     std::vector<RoomFault> out;
-    studFaults(w, out);
+    studFaults(w, catalog, out);
     for (const auto& o : w.obstacles)
         if (outside(w, o.x, o.right(), o.z, o.top()))
             out.push_back({RoomFaultKind::obstacleOutside, w.id, o.id, o.x, o.z, 0});
     for (const auto& f : w.furniture) // it may well stand past the corner of an alcove, but not all of it
         if (f.right() <= Length() || f.x >= w.width || f.bottom >= f.height)
             out.push_back({RoomFaultKind::furnitureOutside, w.id, f.id, f.x, f.bottom, 0});
-    const auto studs = studCentres(w);
+    const auto studs = studCentres(w, catalog);
     for (const auto& o : w.openings) {
         if (outside(w, o.left(), o.right(), o.bottom(), o.top()))
             out.push_back({RoomFaultKind::openingOutside, w.id, o.id, o.left(), o.bottom(), 0});

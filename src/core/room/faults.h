@@ -30,7 +30,7 @@ struct RoomFault {
 };
 
 /// Faults of one wall.
-std::vector<RoomFault> wallFaults(const Wall& wall);
+std::vector<RoomFault> wallFaults(const Wall& wall, const Catalog& catalog = owl::catalog());
 /// Faults of corners and alcoves.
 std::vector<RoomFault> roomFaults(const std::vector<Wall>& walls, const std::vector<Corner>& corners,
                                   const std::vector<Alcove>& alcoves);

@@ -14,14 +14,14 @@ template <typename T> const T* byId(const std::vector<T>& in, const std::string&
 
 } // namespace
 
-bool hasStuds(const Wall& wall) {
-    const WallKind* kind = catalog().findWall(wall.construction);
+bool hasStuds(const Wall& wall, const Catalog& catalog) {
+    const WallKind* kind = catalog.findWall(wall.construction);
     return !kind || kind->holds != WallHold::masonry;
 }
 
-std::vector<FoundStud> studsOf(const Wall& wall) {
+std::vector<FoundStud> studsOf(const Wall& wall, const Catalog& catalog) {
     std::vector<FoundStud> out;
-    if (!hasStuds(wall))
+    if (!hasStuds(wall, catalog))
         return out;
     if (wall.studMode == StudMode::positions) {
         for (const auto& s : wall.studs)
@@ -37,16 +37,17 @@ std::vector<FoundStud> studsOf(const Wall& wall) {
     return out;
 }
 
-std::vector<Length> studCentres(const Wall& wall) {
+std::vector<Length> studCentres(const Wall& wall, const Catalog& catalog) {
     std::vector<Length> out;
-    for (const auto& s : studsOf(wall))
+    for (const auto& s : studsOf(wall, catalog))
         out.push_back(s.x);
     return out;
 }
 
-std::vector<Length> studsBetween(const Wall& wall, Length x0, Length x1, Length margin) {
+std::vector<Length> studsBetween(const Wall& wall, Length x0, Length x1, Length margin,
+                                 const Catalog& catalog) {
     std::vector<Length> out;
-    for (Length x : studCentres(wall))
+    for (Length x : studCentres(wall, catalog))
         if (x >= x0 + margin && x <= x1 - margin)
             out.push_back(x);
     return out;

@@ -2,6 +2,7 @@
 // One wall: its size, what it is made of, its studs as found, what is on it and in front of it.
 // Places on a wall: x from its left corner, z from the floor.
 
+#include "catalog/catalog.h"
 #include "measure/length.h"
 #include "scan/trace.h"
 
@@ -125,13 +126,14 @@ struct Wall {
 };
 
 /// Centres of all studs on the wall, left to right. Unknown studs: none. Wild spacings (under 100 mm): none.
-std::vector<Length> studCentres(const Wall& wall);
+std::vector<Length> studCentres(const Wall& wall, const Catalog& catalog = owl::catalog());
 /// False for brick, block and concrete.
-bool hasStuds(const Wall& wall);
+bool hasStuds(const Wall& wall, const Catalog& catalog = owl::catalog());
 /// All studs on the wall as found or as the spacing gives them, left to right.
-std::vector<FoundStud> studsOf(const Wall& wall);
+std::vector<FoundStud> studsOf(const Wall& wall, const Catalog& catalog = owl::catalog());
 /// Studs whose centre lies in [x0 + margin, x1 - margin].
-std::vector<Length> studsBetween(const Wall& wall, Length x0, Length x1, Length margin);
+std::vector<Length> studsBetween(const Wall& wall, Length x0, Length x1, Length margin,
+                                 const Catalog& catalog = owl::catalog());
 /// Height of the ceiling at x.
 Length ceilingAt(const Wall& wall, Length x);
 /// Lowest ceiling over a stretch.

@@ -145,9 +145,9 @@ bool freeAt(const std::vector<NoDrillZone>& zones, Length x, const std::vector<L
 } // namespace
 
 std::vector<Length> freeStuds(const Wall& wall, const std::vector<NoDrillZone>& zones, Length x0, Length x1,
-                              const std::vector<Length>& heights) {
+                              const std::vector<Length>& heights, const Catalog& catalog) {
     std::vector<Length> out;
-    for (Length x : studsBetween(wall, x0, x1, Length()))
+    for (Length x : studsBetween(wall, x0, x1, Length(), catalog))
         if (freeAt(zones, x, heights))
             out.push_back(x);
     return out;

@@ -29,7 +29,7 @@ std::vector<NoDrillZone> noDrillZones(const Wall& wall, const Catalog& catalog);
 const NoDrillZone* zoneAt(const std::vector<NoDrillZone>& zones, Length x, Length z);
 /// Studs whose centre lies in [x0, x1] and that no zone takes at any of the heights.
 std::vector<Length> freeStuds(const Wall& wall, const std::vector<NoDrillZone>& zones, Length x0, Length x1,
-                              const std::vector<Length>& heights);
+                              const std::vector<Length>& heights, const Catalog& catalog = owl::catalog());
 /// The nearest free x within `reach` of x at the heights; x itself when it is free, nothing when all is
 /// taken.
 std::optional<Length> freeNear(const std::vector<NoDrillZone>& zones, Length x,

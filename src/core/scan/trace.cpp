@@ -1,9 +1,9 @@
 #include "scan/trace.h"
 
+#include "measure/number.h"
 #include "measure/words.h"
 
 #include <algorithm>
-#include <charconv>
 #include <cmath>
 #include <fmt/format.h>
 #include <optional>
@@ -24,14 +24,7 @@ std::string_view trimmed(std::string_view s) {
 }
 
 std::optional<double> number(std::string_view word) {
-    word = trimmed(word);
-    if (word.starts_with('+'))
-        word.remove_prefix(1);
-    double v = 0;
-    const auto [end, fault] = std::from_chars(word.data(), word.data() + word.size(), v);
-    if (fault != std::errc() || end != word.data() + word.size() || !std::isfinite(v))
-        return std::nullopt;
-    return v;
+    return plainNumber(trimmed(word));
 }
 
 /// Walks over the lines of a text without copying it.

@@ -3,11 +3,11 @@
 #include "catalog/catalog.h"
 #include "catalog/csv.h"
 #include "catalog/embedded.h"
+#include "measure/number.h"
 #include "measure/words.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <array>
-#include <cmath>
 #include <fmt/format.h>
 #include <set>
 #include <sstream>
@@ -18,12 +18,11 @@ namespace {
 constexpr const char* header = "id,name,species,length_mm,width_mm,thickness_mm,price,available,rack";
 
 tl::expected<double, std::string> number(const std::string& text, double low, double high) {
-    char* end = nullptr;
-    const double v = std::strtod(text.c_str(), &end);
-    if (text.empty() || end != text.c_str() + text.size() || !std::isfinite(v) || v < low || v > high)
+    const auto v = plainNumber(text);
+    if (!v || *v < low || *v > high)
         return tl::unexpected(
             fmt::format("\"{}\" is not a number from {:g} to {:g}", shortened(text), low, high));
-    return v;
+    return *v;
 }
 
 tl::expected<StockItem, std::string> readRow(const std::vector<std::string>& f) {
@@ -125,8 +124,8 @@ tl::expected<std::vector<StockItem>, std::string> readStockCsv(const std::string
 std::string writeStockCsv(const std::vector<StockItem>& stock) {
     std::string out = fmt::format("{}\n", header);
     for (const auto& s : stock)
-        out += fmt::format("{},{},{},{},{},{},{},{},{}\n", csvField(s.id), csvField(s.name), s.species,
-                           s.length.mm(), s.width.mm(), s.thickness.mm(), s.price,
+        out += fmt::format("{},{},{},{},{},{},{},{},{}\n", csvField(s.id), csvField(s.name),
+                           csvField(s.species), s.length.mm(), s.width.mm(), s.thickness.mm(), s.price,
                            s.available ? std::to_string(*s.available) : "", s.rack ? 1 : 0);
     return out;
 }

@@ -16,6 +16,8 @@ struct StockItem {
     double price = 0;
     std::optional<int> available; ///< empty = as many as one likes
     bool rack = false;            ///< lies at home
+    std::optional<Length>
+        endTrim; ///< lost at each end of this kind; empty = as for all boards, 0 = good ends
     bool operator==(const StockItem&) const = default;
 };
 

@@ -9,12 +9,12 @@
 #include <tuple>
 #include <utility>
 
-// Unknown are the deflection v and the turn theta = dv/dx at the supports only (v down, M sagging). A span between
-// two of them is solved exactly by the force method whatever stands on it (beam_span.h); an overhang is
-// statically determined and acts on its support as a force and a moment. So no stiffness of a short stretch
-// between two loads ever meets that of a long span in one matrix: with every load a node, two nodes half a
-// nanometre apart ruined the answer. Chosen over singularity functions, whose terms grow with the cube of the
-// distance and cancel. Tests hold it to the closed forms of S5.2.
+// Unknown are the deflection v and the turn theta = dv/dx at the supports only (v down, M sagging). A span
+// between two of them is solved exactly by the force method whatever stands on it (beam_span.h); an overhang
+// is statically determined and acts on its support as a force and a moment. So no stiffness of a short
+// stretch between two loads ever meets that of a long span in one matrix: with every load a node, two nodes
+// half a nanometre apart ruined the answer. Chosen over singularity functions, whose terms grow with the cube
+// of the distance and cancel. Tests hold it to the closed forms of S5.2.
 
 namespace owl {
 namespace {
@@ -23,21 +23,6 @@ using Vector = Eigen::VectorXd;
 using Matrix = Eigen::MatrixXd;
 
 constexpr double same = 1e-3; // mm: places closer than this are one node
-
-/// Takes the extremes of one stretch in: at its ends and where the moment turns.
-void widen(const BeamSpan& s, double& sagging, double& hogging, double& shear) {
-    shear = std::max({shear, std::abs(s.va), std::abs(s.vb)});
-    const auto moment = [&](double t) {
-        return s.ma * (1 - t) + s.mb * t + s.w * s.l * s.l * t * (1 - t) / 2;
-    };
-    double peak = 0.5;
-    if (s.w != 0)
-        peak = std::clamp(0.5 + (s.mb - s.ma) / (s.w * s.l * s.l), 0.0, 1.0);
-    for (double t : {0.0, 1.0, peak}) {
-        sagging = std::max(sagging, moment(t));
-        hogging = std::max(hogging, -moment(t));
-    }
-}
 
 /// A node that something holds.
 struct Rest {
@@ -134,7 +119,8 @@ class Solver {
                 continue;
             const auto& s = beam_.supports[i];
             const std::size_t node = nodeAt(s.x);
-            auto r = std::find_if(rests_.begin(), rests_.end(), [&](const Rest& q) { return q.node == node; });
+            auto r =
+                std::find_if(rests_.begin(), rests_.end(), [&](const Rest& q) { return q.node == node; });
             if (r == rests_.end()) {
                 r = rests_.insert(rests_.end(), Rest());
                 r->node = node;
@@ -169,8 +155,7 @@ class Solver {
         const SpanFlexibility& s = spans_[i];
         const auto stiff = s.stiffness();
         const auto fixed = s.endMoments({0, 0, 0, 0});
-        const std::array<std::array<double, 4>, 2> A{
-            {{1 / s.S, 1, -1 / s.S, 0}, {-1 / s.S, 0, 1 / s.S, -1}}};
+        const std::array<std::array<double, 4>, 2> A{{{1 / s.S, 1, -1 / s.S, 0}, {-1 / s.S, 0, 1 / s.S, -1}}};
         const auto at = static_cast<Eigen::Index>(2 * i);
         for (Eigen::Index r = 0; r < 4; ++r) {
             const auto rr = static_cast<std::size_t>(r);
@@ -193,8 +178,7 @@ class Solver {
         const std::size_t last = rests_.back().node;
         spans_.clear();
         for (std::size_t i = 0; i + 1 < rests_.size(); ++i)
-            spans_.push_back(
-                flexibilityOf(elements_, rests_[i].node, rests_[i + 1].node, beam_.GAs));
+            spans_.push_back(flexibilityOf(elements_, rests_[i].node, rests_[i + 1].node, beam_.GAs));
         const auto n = static_cast<Eigen::Index>(2 * rests_.size());
         Matrix k = Matrix::Zero(n, n);
         loads_ = Vector::Zero(n);
@@ -364,7 +348,11 @@ class Solver {
 
     void scanElement(const BeamElement& e, BeamResult& r) const {
         const BeamSpan span{e.x, e.l, e.w, e.m, e.moment(e.l), e.q, e.shear(e.l)};
-        widen(span, r.maxSagging, r.maxHogging, r.maxShear);
+        BeamPeaks peaks{r.maxSagging, r.maxHogging, r.maxShear};
+        widen(peaks, span);
+        r.maxSagging = peaks.sagging;
+        r.maxHogging = peaks.hogging;
+        r.maxShear = peaks.shear;
         r.spans.push_back(span);
         if (!beam_.deflections)
             return;
@@ -480,24 +468,18 @@ std::string problemWith(const Beam& b) {
 
 } // namespace
 
-BeamPeaks peaksOf(const std::vector<std::pair<double, const BeamResult*>>& cases) {
-    BeamPeaks out;
-    if (cases.empty())
-        return out;
-    for (std::size_t i = 0; i < cases.front().second->spans.size(); ++i) {
-        BeamSpan sum = cases.front().second->spans[i];
-        sum.w = sum.ma = sum.mb = sum.va = sum.vb = 0;
-        for (const auto& [factor, r] : cases) {
-            const BeamSpan& s = r->spans[i];
-            sum.w += factor * s.w;
-            sum.ma += factor * s.ma;
-            sum.mb += factor * s.mb;
-            sum.va += factor * s.va;
-            sum.vb += factor * s.vb;
-        }
-        widen(sum, out.sagging, out.hogging, out.shear);
+void widen(BeamPeaks& peaks, const BeamSpan& s) {
+    peaks.shear = std::max({peaks.shear, std::abs(s.va), std::abs(s.vb)});
+    const auto moment = [&](double t) {
+        return s.ma * (1 - t) + s.mb * t + s.w * s.l * s.l * t * (1 - t) / 2;
+    };
+    double peak = 0.5;
+    if (s.w != 0)
+        peak = std::clamp(0.5 + (s.mb - s.ma) / (s.w * s.l * s.l), 0.0, 1.0);
+    for (double t : {0.0, 1.0, peak}) {
+        peaks.sagging = std::max(peaks.sagging, moment(t));
+        peaks.hogging = std::max(peaks.hogging, -moment(t));
     }
-    return out;
 }
 
 double BeamResult::downAt(double x) const {

@@ -1,5 +1,5 @@
 #pragma once
-// The shelf along its length as a beam on any supports: direct stiffness, exact for Euler-Bernoulli (S5.1).
+// The shelf along its length as a beam on any supports: exact for Euler-Bernoulli (S5.1).
 
 #include <optional>
 #include <string>
@@ -73,15 +73,14 @@ struct BeamResult {
     [[nodiscard]] double downAt(double x) const;
 };
 
-/// Largest magnitudes in a sum of cases.
+/// Largest magnitudes along a beam.
 struct BeamPeaks {
     double sagging = 0, hogging = 0; ///< N mm
     double shear = 0;                ///< N
     [[nodiscard]] double moment() const { return sagging > hogging ? sagging : hogging; }
 };
-/// Peaks of the sum of factor x case. All cases must have been solved on the same nodes (same supports, load
-/// ends and probes) without supports that may let go: only then do they add up.
-BeamPeaks peaksOf(const std::vector<std::pair<double, const BeamResult*>>& cases);
+/// Takes the extremes of one stretch in: of the moment at its ends and where it turns, of the shear.
+void widen(BeamPeaks& peaks, const BeamSpan& span);
 
 /// Solves the beam. Error (a sentence) if a number is not finite, a place is outside the beam, EI is not
 /// positive, or too few supports are left: 'tips off its rests'.

@@ -319,11 +319,13 @@ json verdictCase(const json& in) {
             throw CaseFault("confidence must hold the letters A to D");
         worst = std::max(worst, static_cast<Grade>(letter[0] - 'A'));
     }
-    const auto v = judge(checks, worst, num(in, "limit", 1));
-    return {{"utilisation", v.utilisation},
+    const double limit = num(in, "limit", 1);
+    const auto v = judge(checks, {worst, limit, true});
+    const double u = v.utilisation * limit; // the cases want it before the limit
+    return {{"utilisation", u},
             {"governs", v.governs},
             {"status", statusName(v.status)},
-            {"reserve", v.utilisation > 0 ? json(v.reserve) : json(nullptr)}};
+            {"reserve", u > 0 ? json(1 / u) : json(nullptr)}};
 }
 
 json mantelCase(const json& in) {

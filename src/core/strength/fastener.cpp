@@ -112,7 +112,7 @@ ScrewLengthResult screwLength(const ScrewLengthInput& in) {
     double through = -in.counterbore;
     for (double t : in.stack)
         through += t;
-    r.Lmin = through + std::max(6 * in.d, in.minPen);
+    r.Lmin = through + std::max(in.least * in.d, in.minPen);
     r.Lmax = through + in.into - in.leave;
     for (double L : in.stock)
         if (L >= r.Lmin - 1e-9 && L <= r.Lmax + 1e-9 && (!r.pick || L < *r.pick))

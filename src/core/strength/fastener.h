@@ -47,6 +47,7 @@ CombinedResult combined(double T, double V, double W, double Z);
 /// Which screw length fits (S10.6). mm.
 struct ScrewLengthInput {
     double d = 0, minPen = 0;
+    double least = 6; ///< times d that it must bite at least: 6 where it carries, 3 where it only holds
     std::vector<double> stack; ///< what it passes through
     double counterbore = 0;
     double into = 0, leave = 0; ///< thickness of the last part, wood to leave before its far face

@@ -1,7 +1,6 @@
 #include "strength/sag.h"
 
 #include <algorithm>
-#include <cmath>
 
 namespace owl {
 
@@ -76,8 +75,10 @@ SagStretch worstStretch(const SagResult& r, const std::vector<double>& supports,
         s.limit = (s.freeEnd ? 2 : 1) * (s.x1 - s.x0) / sagRatio(limit);
         s.atX = s.x0;
         for (const auto& [x, v] : r.later)
-            if (x >= s.x0 - 1e-6 && x <= s.x1 + 1e-6 && std::abs(v) > s.sag) {
-                s.sag = std::abs(v);
+            // Only what hangs down: an end that lifts is no sag, and a load elsewhere must not be credited
+            // with it.
+            if (x >= s.x0 - 1e-6 && x <= s.x1 + 1e-6 && v > s.sag) {
+                s.sag = v;
                 s.atX = x;
             }
         if (worst.limit == 0 || s.sag / s.limit > worst.sag / worst.limit)

@@ -27,6 +27,7 @@ struct RailOption {
     RailSupport kind = RailSupport::studs;
     const Screw* screw = nullptr;
     const AnchorKind* anchor = nullptr;
+    int second = 0; ///< 1: not what one would take without being asked (thin, or a special head)
     /// True when it holds in what carries the wall, not just in its cover.
     [[nodiscard]] bool firm() const { return kind != RailSupport::cover; }
     /// True when it goes where the studs are.
@@ -40,12 +41,15 @@ struct RailPiece {
     double glueLineZ = 0, glueLineWidth = 0; ///< mm; width 0 = no glue line to check
     WoodAllowable woodC1, woodC2;
     LoadSpec load;
-    double hand = 220; ///< N at the front edge
+    double hand = 220;         ///< N at the front edge
+    bool leaningCounts = true; ///< somebody may be expected to lean on it (S12.9)
     SagLimit sagLimit = SagLimit::plain;
     double mass = 0, gravityY = 0; ///< kg, mm from the wall
     double strengthLimit = 1;      ///< 0.6 above a bed
     Grade grade = Grade::B;        ///< worst input so far
     const Joint* joint = nullptr;  ///< base to back
+    const Screw* jointScrew = nullptr;
+    double hangingMass = 0, hangingY = 0; ///< kg, mm from the wall: what hangs on that joint without contents
     bool joinedFromBelow = true;
 };
 /// The wall behind it.
@@ -59,6 +63,13 @@ struct RailWall {
     const WallKind* kind = nullptr; ///< what it is built of; null: timber studs under plasterboard
 };
 
+/// What one support has to take at most: by what stands there, and with a hand as well.
+struct SupportDemand {
+    double x = 0;                               ///< mm from the piece's left end
+    double shearStanding = 0, shearLeaning = 0; ///< N, magnitudes
+    double turnStanding = 0, turnLeaning = 0;   ///< N mm about the wall
+};
+
 /// A candidate judged: all checks, the sag curves, what it would carry.
 struct RailVerdict {
     RailOption option;
@@ -66,14 +77,19 @@ struct RailVerdict {
     std::string refusal;           ///< why not, when it is not
     std::vector<double> x;         ///< supports
     std::vector<double> reactions; ///< N, contents and own weight
+    std::vector<SupportDemand> demands;
     std::vector<Check> checks;
     Verdict verdict;
     SagResult sag;
     SagStretch worst;
     double droopNow = 0, droopLong = 0; ///< mm at the front edge
+    std::vector<double> rows;           ///< mm above the piece's bottom: where its holes are
     double screwLength = 0, pen = 0;    ///< mm
+    bool shortBite = false;             ///< less than 38 mm in the stud, and still enough
     bool cableCaution = false;
     double carryKg = 0, carryStrengthKg = 0; ///< contents: with the looks limits, by strength alone
+    double carryLeaningKg = 0;               ///< contents with which it takes the hand as well
+    bool carryCapped = false;                ///< more was not looked at (S12.10)
     std::string carryGoverns;
     int holes = 0, difficulty = 1;
     double cost = 0;
@@ -87,7 +103,8 @@ std::vector<double> anchorPlaces(double left, double right);
 /// Judges one option. `factor` scales the contents.
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       double factor = 1);
-/// Adds carryKg and carryStrengthKg by false position on the contents (even load when there are none).
+/// Adds carryKg, carryStrengthKg and carryLeaningKg by bisection on the contents (even load when there are
+/// none), never above 45 kg/m or 100 kg.
 void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall);
 /// All options judged, best first: verdict, then fewer holes, then difficulty, then cost; refused ones last.
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,

@@ -6,43 +6,22 @@
 namespace owl {
 namespace {
 
-/// Utilisation at a multiple of the contents: by everything, and by strength alone.
-struct Used {
-    double all = 0, strength = 0;
-    std::string governs;
-};
+constexpr double mostPerMetre = 45; // kg/m; above that nobody looked at it (S12.6, S12.10)
+constexpr double mostInAll = 100;   // kg
 
-/// Finds the multiple at which u reaches 1. u rises with the load and is nearly straight, so false position
-/// with the Illinois rule needs a handful of evaluations where bisection needs thirty.
-double multipleAtLimit(const std::function<double(double)>& u, double atOne) {
+/// The largest multiple of the contents, up to `most`, for which `passes`; 0 when not even an empty piece
+/// does. Whatever passes with more passes with less, so bisection cannot miss the edge (a rule such as
+/// 'anchors up to 10 kg' is a jump, at which methods that look at slopes stall).
+double largestMultiple(const std::function<bool(double)>& passes, double most) {
+    if (!passes(0))
+        return 0;
+    if (passes(most))
+        return most;
     double low = 0;
-    double uLow = u(0);
-    if (uLow >= 1)
-        return 0; // the hand alone or its own weight is too much
-    double high = 1;
-    double uHigh = atOne;
-    while (uHigh < 1 && high < 4096) {
-        low = high;
-        uLow = uHigh;
-        high = std::min(4096.0, high * std::clamp(1 / std::max(uHigh, 1e-3), 1.5, 8.0));
-        uHigh = u(high);
-    }
-    if (uHigh < 1)
-        return high;
-    double wLow = uLow - 1;
-    double wHigh = uHigh - 1;
-    for (int i = 0; i < 12 && high - low > 5e-4 * high; ++i) {
-        const double mid = low - wLow * (high - low) / (wHigh - wLow);
-        const double w = u(mid) - 1;
-        if (w <= 0) {
-            low = mid;
-            wLow = w;
-            wHigh /= 2;
-        } else {
-            high = mid;
-            wHigh = w;
-            wLow /= 2;
-        }
+    double high = most;
+    while (high - low > 2e-4 * high && high > 1e-6) {
+        const double mid = (low + high) / 2;
+        (passes(mid) ? low : high) = mid;
     }
     return low;
 }
@@ -55,47 +34,47 @@ RailPiece loaded(const RailPiece& piece) {
     return p;
 }
 
+/// The check that is over its limit first just above the edge.
+std::string governs(const RailVerdict& v) {
+    if (!v.feasible)
+        return v.option.anchor ? "anchors" : "support";
+    return v.verdict.governs;
+}
+
 } // namespace
 
 void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) {
-    if (!v.feasible)
+    if (!v.feasible && v.option.kind != RailSupport::cover) // anchors are refused for their load alone
         return;
     const RailPiece p = loaded(piece);
     StaticsCache cache(p);
     const double planned = contentsMass(p.load, p.assembly->length);
-    const auto usedBy = [&](const RailVerdict& r) {
-        Used u;
-        if (!r.feasible) {
-            u.all = u.strength = 1e6; // such as anchors over their 10 kg
-            u.governs = "anchors";
-            return u;
-        }
-        for (const auto& c : r.checks) {
-            const double x =
-                c.requirement && c.utilisation() <= 1 ? 0 : c.utilisation() / (c.looks ? 1 : p.strengthLimit);
-            if (x > u.all) {
-                u.all = x;
-                u.governs = c.id;
-            }
-            if (!c.looks)
-                u.strength = std::max(u.strength, x);
-        }
-        return u;
-    };
-    const auto used = [&](double factor) {
-        return usedBy(judgeRail(p, wall, v.option, cache, factor, true));
-    };
-    const bool asPlanned = contentsMass(piece.load, piece.assembly->length) > 0;
-    const Used now = asPlanned ? usedBy(v) : used(1);
-    const double all = multipleAtLimit([&](double f) { return used(f).all; }, now.all);
+    const double looked = std::min(mostInAll, mostPerMetre * p.assembly->length.mm() / 1000);
+    const double most = std::max(0.0, looked - p.mass) / planned;
+    const auto judged = [&](double factor) { return judgeRail(p, wall, v.option, cache, factor, true); };
+    const auto holds = [&](const RailVerdict& r) { return r.feasible && r.verdict.utilisation <= 1; };
+    const double all = largestMultiple([&](double f) { return holds(judged(f)); }, most);
     v.carryKg = planned * all;
-    const Used beyond = used(all * 1.002);
-    v.carryGoverns = beyond.governs;
-    // Strength alone carries at least as much; often the same check governs both.
-    const bool sameCheck = beyond.strength >= 1;
+    v.carryCapped = all >= most;
+    v.carryGoverns = v.carryCapped ? "" : governs(judged(all * 1.001 + 1e-6));
     v.carryStrengthKg =
-        sameCheck ? v.carryKg
-                  : planned * multipleAtLimit([&](double f) { return used(f).strength; }, now.strength);
+        planned *
+        largestMultiple(
+            [&](double f) {
+                const RailVerdict r = judged(f);
+                std::vector<Check> checks = r.checks;
+                std::erase_if(checks, [](const Check& c) { return c.looks; });
+                return r.feasible &&
+                       judge(checks, {r.verdict.grade, p.strengthLimit, p.leaningCounts}).utilisation <= 1;
+            },
+            most);
+    v.carryLeaningKg =
+        planned * largestMultiple(
+                      [&](double f) {
+                          const RailVerdict r = judged(f);
+                          return holds(r) && (!r.verdict.leaning || r.verdict.leaning->utilisation <= 1);
+                      },
+                      most);
 }
 
 } // namespace owl

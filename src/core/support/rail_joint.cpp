@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 namespace owl {
 namespace {
@@ -13,165 +14,199 @@ using words::mm;
 using words::N;
 using words::Nm;
 
-constexpr double carriedHere =
-    300; // mm of joint that a point load engages: the base is stiff between its screws
+// S12.11: a load engages this much of the joint, at a free end only half of it.
+constexpr double window = 300;
+constexpr double endWindow = 150;
+
+/// What one fastener's share of the joint has to take, and how it is explained.
+struct JointForces {
+    double CD = 1, V = 0, T = 0, M = 0; ///< N, N, N mm
+    double face = 1;                    ///< part of the joint face that works
+    std::string formula, assumed;
+};
+
+/// A stretch of the joint that is looked at by itself.
+struct Stretch {
+    HeaviestStretch load;
+    double length = 0; ///< mm
+    bool atEnd = false;
+};
 
 class JointJudge {
   public:
-    JointJudge(const RailPiece& p, double factor, bool quiet) : p_(p), factor_(factor), quiet_(quiet) {}
+    JointJudge(const RailPiece& p, double factor, bool quiet)
+        : p_(p), a_(*p.assembly), j_(*p.joint), quiet_(quiet) {
+        const double L = a_.length.mm();
+        const auto forces = contentsForces(p.load, a_.length, factor);
+        stretches_ = {{heaviestStretch(forces, L, window), std::min(window, L), false},
+                      {heaviestEnd(forces, L, endWindow), std::min(endWindow, L), true}};
+        const double n = static_cast<double>(j_.spots.size());
+        const double spacing = n > 1 ? (j_.spots.back().at.x - j_.spots.front().at.x).mm() / (n - 1) : L;
+        share_ = std::max(spacing, L / n);
+        const double back = thickness("back");
+        const double base = thickness("base");
+        edge_ = p.joinedFromBelow ? back : base;
+        leanOn_ = base;
+        yJoint_ = p.joinedFromBelow ? edge_ / 2 : back;
+    }
 
-    std::optional<Check> run() const {
-        if (!p_.joint || !p_.joint->carries || p_.joint->spots.empty())
-            return std::nullopt;
-        // Load per mm of joint under the heaviest stretch, then what one fastener's share of the base brings
-        // to it.
-        double w = 0;
-        for (const auto& l : contentsForces(p_.load, p_.assembly->length, factor_).lines)
-            w += (l.x1 - l.x0 >= carriedHere ? l.w : l.w * (l.x1 - l.x0) / carriedHere);
-        const Assembly& a = *p_.assembly;
-        const double n = static_cast<double>(p_.joint->spots.size());
-        const double spacing =
-            n > 1 ? (p_.joint->spots.back().at.x - p_.joint->spots.front().at.x).mm() / (n - 1)
-                  : p_.assembly->length.mm();
-        const double share = std::max(spacing, p_.assembly->length.mm() / n);
-        const double handShare = p_.hand * std::min(1.0, share / std::max(carriedHere, share));
-        const Part* back = a.find("back");
-        const Part* base = a.find("base");
-        const double edge = p_.joinedFromBelow ? back->thickness.mm() : base->thickness.mm();
-        const double z = edge / 2; // from the screws to the edge that closes (S9.1 rule for ledge joints)
-        const double yJoint = p_.joinedFromBelow ? edge / 2 : back->thickness.mm();
-        const double P1 = w * share;
-        std::optional<Check> worst;
-        for (const bool leaning : {false, true}) {
-            const double CD = leaning ? 1.6 : 0.9;
-            const double V = P1 + (leaning ? handShare : 0);
-            const double M = P1 * std::max(0.0, yContents() - yJoint) +
-                             (leaning ? handShare * (p_.assembly->depth.mm() - yJoint) : 0);
-            const double pry = 1.5 * M / z;
-            JointForces f{leaning,
-                          CD,
-                          p_.joinedFromBelow ? 0 : V,
-                          p_.joinedFromBelow ? pry + V : pry,
-                          M,
-                          share,
-                          edge,
-                          2.0 / 3,
-                          p_.joinedFromBelow ? "T = V + 1.5 M/z at one fastener"
-                                             : "T = 1.5 M/z and V at one fastener",
-                          {}};
-            Check prying = jointCheckOf(f);
-            if (p_.joinedFromBelow) {
-                // A base under the rail also leans with its rear edge on the wall: the moment becomes a push
-                // there and shear in the joint, lever two thirds of the base's thickness. Glue takes shear
-                // better than peeling.
-                f.V = M / (2.0 / 3 * base->thickness.mm());
-                f.T = V;
-                f.face = 1;
-                f.formula =
-                    "V = M/(2/3 t_base) as shear, T = the load; the rear edge of the base bears on the wall";
-                f.assumed = "the base sits tight against the wall along its rear edge";
-                Check leaningOn = jointCheckOf(f);
-                if (leaningOn.utilisation() < prying.utilisation())
-                    prying = std::move(leaningOn);
-            }
-            if (!worst || prying.utilisation() > worst->utilisation())
-                worst = std::move(prying);
+    [[nodiscard]] Check run() const {
+        std::optional<Answer> standing;
+        std::optional<Answer> leaning;
+        for (const auto& s : stretches_) {
+            keepWorse(standing, worstAt(s, false));
+            if (p_.hand > 0)
+                keepWorse(leaning, worstAt(s, true));
         }
-        return worst;
+        std::optional<Use> c2;
+        if (leaning)
+            c2 = leaning->use;
+        Check c = checkOf("joint", "Joint of base and back rail", "N", standing->use, c2);
+        const bool hand = c.leaning && *c.leaning > *c.standing;
+        if (!quiet_)
+            explain(c, hand ? *leaning : *standing, hand);
+        return c;
     }
 
   private:
-    /// What one fastener's share of the joint has to take, and how it is explained.
-    struct JointForces {
-        bool leaning = false;
-        double CD = 1, V = 0, T = 0, M = 0; ///< N, N, N mm
-        double share = 0, edge = 0;         ///< mm of length, mm of joint width
-        double face = 1;                    ///< part of the joint face that works
-        std::string formula, assumed;
+    struct Answer {
+        Use use;
+        JointForces forces;
+        std::string by;
+        const Stretch* stretch = nullptr;
     };
+    static void keepWorse(std::optional<Answer>& worst, Answer next) {
+        if (!worst || next.use.utilisation() > worst->use.utilisation())
+            worst = std::move(next);
+    }
+    [[nodiscard]] double thickness(const char* part) const {
+        const Part* p = a_.find(part);
+        return p ? p->thickness.mm() : 0;
+    }
+
+    /// Contents, own weight of what hangs on the joint, and the hand, on one fastener's share of the stretch.
+    [[nodiscard]] Answer worstAt(const Stretch& s, bool leaning) const {
+        const double contents = s.load.w * share_;
+        const double own = p_.hangingMass * gravity / a_.length.mm() * share_;
+        const double hand = leaning ? p_.hand * std::min(1.0, share_ / s.length) : 0;
+        const double yContents = (a_.surfaceBack.mm() + a_.surfaceFront.mm()) / 2;
+        JointForces f;
+        f.CD = leaning ? 1.6 : 0.9;
+        const double load = contents + own + hand;
+        f.M = contents * std::max(0.0, yContents - yJoint_) + own * std::max(0.0, p_.hangingY - yJoint_) +
+              hand * std::max(0.0, a_.depth.mm() - yJoint_);
+        const double pry = 1.5 * f.M / (edge_ / 2); // z from the screws to the edge that closes (S9.1)
+        if (!p_.joinedFromBelow) {
+            f.V = load;
+            f.T = pry;
+            f.face = 2.0 / 3; // prying leaves two thirds of the face in tension
+            f.formula = "T = 1.5 M/z and V at one fastener";
+            return answer(f, leaning, s);
+        }
+        f.T = pry + load;
+        f.face = 2.0 / 3;
+        f.formula = "T = V + 1.5 M/z at one fastener";
+        Answer prying = answer(f, leaning, s);
+        // A base under the rail also leans with its rear edge on the wall: the moment becomes a push there
+        // and shear in the joint, lever two thirds of the base's thickness. Glue takes shear better than
+        // peeling.
+        f.V = f.M / (2.0 / 3 * leanOn_);
+        f.T = load;
+        f.face = 1;
+        f.formula = "V = M/(2/3 t_base) as shear, T = the load; the rear edge of the base bears on the wall";
+        f.assumed = "the base sits tight against the wall along its rear edge";
+        Answer bearing = answer(f, leaning, s);
+        return bearing.use.utilisation() < prying.use.utilisation() ? bearing : prying;
+    }
 
     /// Pull and shear that the fastener alone may take; zero when the joint has none.
-    [[nodiscard]] std::pair<double, double> fastenerCapacity(const JointForces& f) const {
-        const Joint& j = *p_.joint;
-        const WoodAllowable& wood = f.leaning ? p_.woodC2 : p_.woodC1;
-        const Screw* s = jointScrew_();
-        if (j.how == Joinery::screwsGlue && j.screwLength > Length() && s) {
-            const double pen = (j.screwLength - j.through + j.counterbore).mm();
+    [[nodiscard]] std::pair<double, double> fastener(const WoodAllowable& wood, double CD) const {
+        const Screw* s = p_.jointScrew;
+        if (j_.how == Joinery::screwsGlue && j_.screwLength > Length() && s) {
+            const double pen = (j_.screwLength - j_.through + j_.counterbore).mm();
             LateralInput li;
             li.d = s->d;
             li.root = s->root;
-            li.side = j.through.mm();
+            li.side = j_.through.mm();
             li.pen = pen;
             li.Gmain = li.Gside = wood.G;
-            li.CD = f.CD;
-            return {std::min(withdrawal(wood.G, s->d, false, std::min(pen, j.screwLength.mm() * 2 / 3), f.CD),
-                             pullThrough(wood.G, s->head, (j.through - j.counterbore).mm(), f.CD)),
+            li.CD = CD;
+            return {std::min(withdrawal(wood.G, s->d, false, std::min(pen, j_.screwLength.mm() * 2 / 3), CD),
+                             pullThrough(wood.G, s->head, (j_.through - j_.counterbore).mm(), CD)),
                     lateral(li).Z};
         }
-        if (j.how == Joinery::dowels) {
-            const double d = f.edge >= 16 ? 8 : 6;
-            const double area = 3.14159265 * d * d / 4;
-            return {0.8 * 3.14159265 * d * 18 * f.CD,
-                    std::min(d * 18 * bearingPerpendicular(wood.G, d) / 5, 4 * area) * f.CD};
+        if (j_.how == Joinery::dowels && j_.pin > Length()) { // S10.8, with the length that is really there
+            const double d = j_.pin.mm();
+            const double l = std::min(j_.pinFirst, j_.pinSecond).mm();
+            const double area = std::numbers::pi * d * d / 4;
+            return {0.8 * std::numbers::pi * d * l * CD,
+                    std::min(d * l * bearingPerpendicular(wood.G, d) / 5, 4 * area) * CD};
         }
         return {0, 0};
     }
 
-    [[nodiscard]] Check jointCheckOf(const JointForces& f) const {
-        const WoodAllowable& wood = f.leaning ? p_.woodC2 : p_.woodC1;
-        // Glue, long grain to long grain: 0.5 F_v A; prying leaves two thirds of the face in tension.
-        const double tongue =
-            p_.joint->how == Joinery::tongueGroove ? 16 : 0; // mm: both cheeks of an 8 mm tongue
-        const double glue = 0.5 * wood.Fv * f.share * (f.edge * f.face + tongue);
-        const auto fastener = fastenerCapacity(f);
-        const double W = fastener.first;
-        const double Z = fastener.second;
-        const double R = std::hypot(f.T, f.V);
-        double u = W > 0 && Z > 0 ? combined(f.T, f.V, W, Z).utilisation : INFINITY;
-        std::string by = p_.joint->how == Joinery::dowels ? "dowels alone" : "screws alone";
-        if (R / glue < u) {
-            u = R / glue;
-            by = "glue line (0.5 F_v A, long grain)";
-        }
-        Check c;
-        c.id = "joint";
-        c.title = "Joint of base and back rail";
-        c.demand = R;
-        c.capacity = u > 0 ? R / u : 1;
-        c.unit = "N";
-        if (!quiet_)
-            c.working = {f.formula,
-                         {{"share of the length", mm(f.share)},
-                          {"M", Nm(f.M)},
-                          {"half the joint's width z", mm(f.edge / 2)},
-                          {"T", N(f.T)},
-                          {"V", N(f.V)},
-                          {"screw or dowel W′, Z′", N(W) + ", " + N(Z)},
-                          {"glue", N(glue)},
-                          {"C_D", f.leaning ? "1.6" : "0.9"}},
-                         fmt::format("{:.0f} % used, taken by the {}", 100 * u, by),
-                         "S9.1 rule for ledge joints, S10.8",
-                         {"fastener and glue are not added: the better of the two counts",
-                          fmt::format("a hand presses on {:.0f} mm of the joint", carriedHere)}};
-        if (!f.assumed.empty())
-            c.working.assumed.push_back(f.assumed);
-        return c;
+    /// Glue, long grain to long grain: 0.5 F_v A; both cheeks of a tongue count.
+    [[nodiscard]] double glue(const WoodAllowable& wood, double face) const {
+        const double cheeks = j_.how == Joinery::tongueGroove ? 2 * j_.tongueLength.mm() : 0;
+        return j_.how == Joinery::nailsGlue ? 0 : 0.5 * wood.Fv * share_ * (edge_ * face + cheeks);
     }
 
-    [[nodiscard]] const Screw* jointScrew_() const { return catalog().findScrew(p_.joint->screwId); }
-    /// Where the contents press, mm from the wall.
-    [[nodiscard]] double yContents() const {
-        return (p_.assembly->surfaceBack.mm() + p_.assembly->surfaceFront.mm()) / 2;
+    [[nodiscard]] Answer answer(const JointForces& f, bool leaning, const Stretch& s) const {
+        const WoodAllowable& wood = leaning ? p_.woodC2 : p_.woodC1;
+        const auto [W, Z] = fastener(wood, f.CD);
+        const double R = std::hypot(f.T, f.V);
+        double u = W > 0 && Z > 0 ? combined(f.T, f.V, W, Z).utilisation : INFINITY;
+        std::string by = j_.how == Joinery::dowels ? "dowels alone" : "screws alone";
+        if (const double g = glue(wood, f.face); R / g < u) {
+            u = R / g;
+            by = "glue line (0.5 F_v A, long grain)";
+        }
+        return {{R, u > 0 && std::isfinite(u) ? R / u : u > 0 ? 0.0 : 1.0}, f, by, &s};
+    }
+
+    void explain(Check& c, const Answer& a, bool leaning) const {
+        const WoodAllowable& wood = leaning ? p_.woodC2 : p_.woodC1;
+        const auto [W, Z] = fastener(wood, a.forces.CD);
+        const Stretch& s = *a.stretch;
+        c.atMm = s.load.x0 + s.length / 2;
+        c.load = leaning ? fmt::format("a hand of {} {}", N(p_.hand),
+                                       s.atEnd ? "at a free end" : "on the front edge")
+                         : "what stands on it";
+        c.place = s.atEnd ? std::string("joint at a free end")
+                          : "joint around " + words::place(*c.atMm) + " from the left end";
+        c.working = {a.forces.formula,
+                     {{"load", c.load},
+                      {"heaviest stretch",
+                       fmt::format("{} on {}", fmt::format("{:.3g} N/mm", s.load.w), mm(s.length))},
+                      {"share of one fastener", mm(share_)},
+                      {"M", Nm(a.forces.M)},
+                      {"half the joint's width z", mm(edge_ / 2)},
+                      {"T", N(a.forces.T)},
+                      {"V", N(a.forces.V)},
+                      {"screw or dowel W′, Z′", N(W) + "; " + N(Z)},
+                      {"glue", N(glue(wood, a.forces.face))},
+                      {"C_D", leaning ? "1.6" : "0.9"}},
+                     fmt::format("{} used, taken by the {}", words::percent(c.utilisation()), a.by),
+                     "S9.1 rule for ledge joints, S10.8, S12.11",
+                     {"fastener and glue are not added: the better of the two counts",
+                      "a load engages 300 mm (12 in) of the joint, 150 mm (6 in) at a free end"}};
+        if (!a.forces.assumed.empty())
+            c.working.assumed.push_back(a.forces.assumed);
     }
 
     const RailPiece& p_;
-    double factor_;
+    const Assembly& a_;
+    const Joint& j_;
     bool quiet_;
+    std::vector<Stretch> stretches_;
+    double share_ = 0, edge_ = 0, leanOn_ = 0, yJoint_ = 0; ///< mm
 };
 
 } // namespace
 
 std::optional<Check> railJointCheck(const RailPiece& piece, double factor, bool quiet) {
+    if (!piece.joint || !piece.joint->carries || piece.joint->spots.empty())
+        return std::nullopt;
     return JointJudge(piece, factor, quiet).run();
 }
 

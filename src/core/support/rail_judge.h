@@ -1,5 +1,5 @@
 #pragma once
-// For those who judge one piece many times: the statics are solved once.
+// One candidate of a railed piece on its way to a verdict. Internal to support/.
 
 #include "support/rail.h"
 #include "support/rail_statics.h"
@@ -10,5 +10,45 @@ namespace owl {
 /// only the figures, no words about how they came about (for searching).
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       StaticsCache& cache, double factor, bool quiet);
+
+/// What every check looks at.
+struct RailBench {
+    const RailPiece& piece;
+    const RailWall& wall;
+    const RailStatics& statics;
+    double factor = 1; ///< of the contents
+    bool quiet = false;
+    [[nodiscard]] double length() const { return piece.assembly->length.mm(); }
+    [[nodiscard]] double depth() const { return piece.assembly->depth.mm(); }
+    [[nodiscard]] double rail() const { return piece.assembly->wallThrough.mm(); }
+};
+
+/// 'a hand of 220 N (49.5 lbf) at the right end', or 'what stands on it'.
+std::string loadWords(const RailBench& b, const RailHand* hand);
+/// Duration factor of a combination: 0.9 for what stays, 1.6 for a hand (S1.5).
+double durationFactor(bool leaning);
+
+/// Looks for the support and the combination that use most, of what stands there and with a hand. `use` gives
+/// demand and capacity at one support; the check names load and place.
+struct WorstOf {
+    Check check;
+    AtSupport at; ///< where and under what it is worst
+};
+WorstOf worstOver(const RailBench& b, std::string id, std::string title, std::string unit, const char* what,
+                  const std::function<Use(const AtSupport&)>& use);
+
+/// Length, bite and rows of the wall screws (S10.6); a refusal if none fits.
+void chooseWallScrew(const RailBench& b, RailVerdict& v);
+/// Pull and shear, penetration (S9.1, S10.2 to S10.6).
+void addScrewChecks(const RailBench& b, RailVerdict& v);
+/// T/T_a + V/V_a, pull-through of the rail under the head (S10.7).
+void addAnchorChecks(const RailBench& b, RailVerdict& v);
+/// Pressure under the rail's lower edge, over `width` mm at each support.
+void addCrushCheck(const RailBench& b, double width, RailVerdict& v);
+/// Sag along and droop of the front edge, `axial` N/mm for each fixing (S6, S9.3).
+void addLookChecks(const RailBench& b, double axial, RailVerdict& v);
+/// How much one anchor gives, N/mm: hollow-wall anchors 50 (S5.3), through a steel flange and in masonry
+/// guessed firmer (verify).
+double anchorStiffness(RailSupport kind);
 
 } // namespace owl

@@ -1,7 +1,9 @@
 #include "support/rail.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <span>
 #include <utility>
 
 namespace owl {
@@ -10,12 +12,23 @@ std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const W
     std::vector<RailOption> out;
     const WallKind* kind = wall ? wall : catalog.findWall("timber_stud_us");
     const WallHold holds = kind ? kind->holds : WallHold::studs;
+    // Thin screws and special heads are there to be asked for; left to itself the program takes a plain one.
+    struct Offered {
+        const char* id;
+        int second;
+    };
+    static constexpr std::array metricScrews{Offered{"m4.5", 0}, Offered{"m5", 0},  Offered{"m6", 0},
+                                             Offered{"m4", 1},   Offered{"mt4", 1}, Offered{"mw6", 1}};
+    static constexpr std::array inchScrews{Offered{"g8", 0},  Offered{"g10", 0}, Offered{"g12", 0},
+                                           Offered{"g14", 0}, Offered{"g6", 1},  Offered{"t8", 1},
+                                           Offered{"w8", 1},  Offered{"w10", 1}};
+    const std::span<const Offered> offered =
+        metric ? std::span<const Offered>(metricScrews) : std::span<const Offered>(inchScrews);
     if (holds == WallHold::studs)
-        for (const char* id : metric ? std::vector<const char*>{"m4.5", "m5", "m6"}
-                                     : std::vector<const char*>{"g8", "g10", "g12", "g14"})
-            if (const Screw* s = catalog.findScrew(id))
-                out.push_back({std::string("studs-") + id, s->label + " screws into studs",
-                               RailSupport::studs, s, nullptr});
+        for (const auto& o : offered)
+            if (const Screw* s = catalog.findScrew(o.id))
+                out.push_back({std::string("studs-") + o.id, s->label + " screws into studs",
+                               RailSupport::studs, s, nullptr, o.second});
     bool first = true;
     for (const auto& id : kind ? kind->anchors : std::vector<std::string>()) {
         const AnchorKind* a = catalog.findAnchor(id);

@@ -8,14 +8,35 @@
 namespace owl {
 namespace {
 
-using words::mm;
 using words::MPa;
-using words::N;
-using words::Nm;
+
+/// The worst moment and the worst shear of one combination, and the hands that bring them.
+struct Peaks {
+    double moment = 0, shear = 0; ///< N mm, N
+    const RailHand* momentHand = nullptr;
+    const RailHand* shearHand = nullptr;
+};
 
 class SectionChecks {
   public:
-    SectionChecks(const RailPiece& p, const RailMoments& m, bool quiet) : p_(p), m_(m), quiet_(quiet) {}
+    explicit SectionChecks(const RailBench& b) : b_(b), p_(b.piece) {
+        const BeamPeaks still = peaksAlong(b.statics, b.factor, nullptr);
+        standing_ = {still.moment(), still.shear, nullptr, nullptr};
+        for (const auto& h : b.statics.hands) {
+            const BeamPeaks q = peaksAlong(b.statics, b.factor, &h);
+            if (q.moment() > leaning_.moment) {
+                leaning_.moment = q.moment();
+                leaning_.momentHand = &h;
+            }
+        }
+        // Hard beside a support all of the hand is shear, at the support itself none: the worst is beside it.
+        if (!b.statics.hands.empty()) {
+            leaning_.shear = still.shear + b.piece.hand;
+            leaning_.shearHand = &b.statics.hands.front();
+        }
+        for (const auto& q : p_.section.parts)
+            area_ += q.b * q.h;
+    }
 
     std::vector<Check> run() {
         bending();
@@ -26,19 +47,6 @@ class SectionChecks {
     }
 
   private:
-    template <typename F>
-    void add(const char* id, const char* title, double demand, double capacity, F working) {
-        Check c;
-        c.id = id;
-        c.title = title;
-        c.demand = demand;
-        c.capacity = capacity;
-        c.unit = "MPa";
-        if (!quiet_)
-            c.working = working();
-        out_.push_back(std::move(c));
-    }
-
     /// MPa at the more stressed edge under a moment in N mm.
     [[nodiscard]] double stress(double M) const {
         const auto [top, bottom] = edgeStresses(p_.section, M);
@@ -46,71 +54,88 @@ class SectionChecks {
             return std::max(std::abs(top), std::abs(bottom));
         double worst = 0; // side by side: each part takes its share of the moment
         for (const auto& q : p_.section.parts)
-            worst = std::max(worst, M * q.E * (q.h / 2) / m_.EI);
+            worst = std::max(worst, M * q.E * (q.h / 2) / b_.statics.section.EI);
         return worst;
     }
 
-    void bending() {
-        const double s1 = stress(m_.momentC1);
-        const double s2 = stress(m_.momentC2);
-        const bool leaning = s2 / p_.woodC2.Fb > s1 / p_.woodC1.Fb;
-        const WoodAllowable& wood = leaning ? p_.woodC2 : p_.woodC1;
-        const double s = leaning ? s2 : s1;
-        add("bending", "Bending along the ledge", s, wood.Fb, [&] {
-            return Working{"σ = M E (z₀ − z)/EI ≤ F_b = k_b MOR C_D",
-                           {{"M", Nm(leaning ? m_.momentC2 : m_.momentC1)},
-                            {"EI", fmt::format("{:.3g} N mm²", m_.EI)},
-                            {"k_b", fmt::format("{:.2f}", p_.woodC1.kb)},
-                            {"C_D", leaning ? "1.6 (while a hand leans on it)" : "0.9 (load that stays)"}},
-                           MPa(s) + " of " + MPa(wood.Fb),
-                           "S3.2, S4.1; ASTM D245 chain",
-                           {}};
-        });
+    /// `of` turns the peaks of a combination and its wood into demand and capacity.
+    template <typename F> Check& add(const char* id, const char* title, const RailHand* hand, F of) {
+        std::optional<Use> leaning;
+        if (!b_.statics.hands.empty())
+            leaning = of(leaning_, p_.woodC2);
+        Check c = checkOf(id, title, "MPa", of(standing_, p_.woodC1), leaning);
+        if (!b_.quiet)
+            c.load = loadWords(b_, byHand(c) ? hand : nullptr);
+        out_.push_back(std::move(c));
+        return out_.back();
+    }
+    static bool byHand(const Check& c) { return c.leaning && *c.leaning > *c.standing; }
+    [[nodiscard]] const Peaks& peaks(const Check& c) const { return byHand(c) ? leaning_ : standing_; }
+    static std::string duration(const Check& c) {
+        return byHand(c) ? "1.6 (while a hand leans on it)" : "0.9 (load that stays)";
     }
 
-    [[nodiscard]] double largestShear() const { return std::max(m_.shearC1, m_.shearC2); }
+    void bending() {
+        Check& c = add("bending", "Bending along the ledge", leaning_.momentHand,
+                       [&](const Peaks& q, const WoodAllowable& wood) {
+                           return Use{stress(q.moment), wood.Fb};
+                       });
+        if (!b_.quiet)
+            c.working = {"σ = M E (z₀ − z)/EI ≤ F_b = k_b MOR C_D",
+                         {{"load", c.load},
+                          {"M", words::Nm(peaks(c).moment)},
+                          {"EI", fmt::format("{:.3g} N mm²", b_.statics.section.EI)},
+                          {"k_b", fmt::format("{:.2f}", p_.woodC1.kb)},
+                          {"C_D", duration(c)}},
+                         MPa(c.demand) + " of " + MPa(c.capacity),
+                         "S3.2, S4.1; ASTM D245 chain",
+                         {}};
+    }
 
     void shear() {
-        double area = 0;
-        for (const auto& q : p_.section.parts)
-            area += q.b * q.h;
-        const double t1 = 1.5 * m_.shearC1 / area;
-        const double t2 = 1.5 * largestShear() / area;
-        const bool leaning = t2 / p_.woodC2.Fv > t1 / p_.woodC1.Fv;
-        const double t = leaning ? t2 : t1;
-        const double Fv = leaning ? p_.woodC2.Fv : p_.woodC1.Fv;
-        add("shear", "Shear along the ledge", t, Fv, [&] {
-            return Working{
-                "τ = 1.5 V/A ≤ F_v = 0.12 τ_par C_D",
-                {{"V", N(leaning ? largestShear() : m_.shearC1)}, {"A", fmt::format("{:.0f} mm²", area)}},
-                MPa(t) + " of " + MPa(Fv),
-                "S5.5",
-                {}};
-        });
+        Check& c = add("shear", "Shear along the ledge", leaning_.shearHand,
+                       [&](const Peaks& q, const WoodAllowable& wood) {
+                           return Use{1.5 * q.shear / area_, wood.Fv};
+                       });
+        if (!b_.quiet)
+            c.working = {"τ = 1.5 V/A ≤ F_v = 0.12 τ_par C_D",
+                         {{"load", c.load},
+                          {"V", words::N(peaks(c).shear)},
+                          {"A", fmt::format("{:.0f} mm²", area_)},
+                          {"C_D", duration(c)}},
+                         MPa(c.demand) + " of " + MPa(c.capacity),
+                         "S5.5",
+                         {}};
     }
 
     void glueLine() {
-        const double V = largestShear();
-        const double q = shearFlow(p_.section, V, p_.glueLineZ) / p_.glueLineWidth;
-        add("glue_line", "Glue line between base and back rail", q, p_.woodC2.Fv, [&] {
-            return Working{"τ = V ΣE A (z − z₀)/(EI b) ≤ F_v",
-                           {{"V", N(V)}, {"b", mm(p_.glueLineWidth)}},
-                           MPa(q) + " of " + MPa(p_.woodC2.Fv),
-                           "S4.1",
-                           {"a full glue line, clamped"}};
-        });
+        Check& c =
+            add("glue_line", "Glue line between base and back rail", leaning_.shearHand,
+                [&](const Peaks& q, const WoodAllowable& wood) {
+                    return Use{shearFlow(p_.section, q.shear, p_.glueLineZ) / p_.glueLineWidth, wood.Fv};
+                });
+        if (!b_.quiet)
+            c.working = {"τ = V ΣE A (z − z₀)/(EI b) ≤ F_v",
+                         {{"load", c.load},
+                          {"V", words::N(peaks(c).shear)},
+                          {"b", words::mm(p_.glueLineWidth)},
+                          {"C_D", duration(c)}},
+                         MPa(c.demand) + " of " + MPa(c.capacity),
+                         "S4.1",
+                         {"a full glue line, clamped"}};
     }
 
+    const RailBench& b_;
     const RailPiece& p_;
-    const RailMoments& m_;
-    bool quiet_;
+    Peaks standing_, leaning_;
+    double area_ = 0;
     std::vector<Check> out_;
 };
 
 } // namespace
 
-std::vector<Check> railSectionChecks(const RailPiece& piece, const RailMoments& m, bool quiet) {
-    return SectionChecks(piece, m, quiet).run();
+std::vector<Check> railSectionChecks(const RailBench& b) {
+    return SectionChecks(b).run();
 }
 
 } // namespace owl

@@ -1,53 +1,144 @@
 #include "support/rail_statics.h"
 
+#include "strength/turning.h"
+
 #include <algorithm>
+#include <array>
+#include <cmath>
+
+// What stands on a piece may be taken away, so no support and no cross-section is credited with the relief
+// that a thing elsewhere gives it. The influence of a load on a reaction, a moment or a deflection changes
+// sign only at supports for loads in other spans; so each thing is cut at the supports into parts that
+// relieve or burden as a whole, and two halves of a thing count as the whole does.
 
 namespace owl {
 namespace {
+
+struct Part {
+    LineLoad line;
+    bool lasting = true;
+};
+
+/// N mm at the k-th of the places in a stretch.
+double momentAt(const BeamSpan& s, std::size_t k) {
+    const double t = static_cast<double>(k) / (momentSamples - 1);
+    return s.ma * (1 - t) + s.mb * t + s.w * s.l * s.l * t * (1 - t) / 2;
+}
 
 class StaticsMaker {
   public:
     StaticsMaker(const RailPiece& p, const std::vector<double>& x, double spring) : p_(p) {
         s_.x = x;
         s_.spring = spring;
+        L_ = p.assembly->length.mm();
     }
 
     RailStatics run() {
         s_.section = sectionProperties(p_.section);
-        if (s_.section.EI <= 0) {
+        if (!(s_.section.EI > 0)) {
             s_.problem = "the parts make no section that could bend";
             return std::move(s_);
         }
-        const double L = p_.assembly->length.mm();
-        const auto contents = contentsForces(p_.load, p_.assembly->length, 1);
-        if (p_.hand > 0) { // both ends, the middle, and midway between supports (S1.3)
-            s_.handX = {0, L / 2, L};
-            for (std::size_t i = 0; i + 1 < s_.x.size(); ++i)
-                s_.handX.push_back((s_.x[i] + s_.x[i + 1]) / 2);
+        if (p_.hand > 0) { // both ends, the middle, every support and midway between (S1.3)
+            handX_ = {0, L_ / 2, L_};
+            for (std::size_t i = 0; i < s_.x.size(); ++i) {
+                handX_.push_back(s_.x[i]);
+                if (i + 1 < s_.x.size())
+                    handX_.push_back((s_.x[i] + s_.x[i + 1]) / 2);
+            }
         }
-        nodes_ = s_.handX; // the same nodes in every case
-        for (const auto& l : contents.lines)
-            for (double x : {l.x0, l.x1})
-                nodes_.push_back(std::clamp(x, 0.0, L));
-        std::vector<LineLoad> lasting = contents.lines;
-        for (std::size_t i = 0; i < lasting.size(); ++i)
-            if (i < contents.sustained.size() && !contents.sustained[i])
-                lasting[i].w = 0;
-        solve({{0, L, p_.mass * gravity / L}}, {}, true, s_.own);
-        solve(contents.lines, {}, true, s_.contents);
-        solve(lasting, {}, true, s_.lasting);
-        for (double x : s_.handX)
-            solve({}, {{x, p_.hand}}, false, s_.hands.emplace_back());
+        const std::vector<Part> parts = contents();
+        nodes_ = handX_; // the same nodes in every case
+        for (const auto& q : parts)
+            nodes_.insert(nodes_.end(), {q.line.x0, q.line.x1});
+        own();
+        addContents(parts);
+        for (double x : handX_) {
+            RailHand h;
+            h.x = x;
+            solve({}, {{x, p_.hand}}, false, h.beam);
+            addTurning(s_.x, x, x, p_.hand * p_.assembly->depth.mm(), h.turning);
+            s_.hands.push_back(std::move(h));
+        }
         return std::move(s_);
     }
 
   private:
+    /// The even load in one piece, every thing cut at the supports.
+    [[nodiscard]] std::vector<Part> contents() const {
+        std::vector<Part> out;
+        const auto all = contentsForces(p_.load, p_.assembly->length, 1);
+        for (std::size_t i = 0; i < all.lines.size(); ++i) {
+            const LineLoad& l = all.lines[i];
+            std::vector<double> cuts{l.x0, l.x1};
+            if (i > 0 || p_.load.kgPerM <= 0)
+                for (double x : s_.x)
+                    if (x > l.x0 && x < l.x1)
+                        cuts.push_back(x);
+            std::sort(cuts.begin(), cuts.end());
+            for (std::size_t k = 0; k + 1 < cuts.size(); ++k)
+                out.push_back({{cuts[k], cuts[k + 1], l.w}, all.sustained[i]});
+        }
+        return out;
+    }
+
+    void own() {
+        const double weight = p_.mass * gravity;
+        solve({{0, L_, weight / L_}}, {}, true, s_.own);
+        addTurning(s_.x, 0, L_, weight * p_.gravityY, s_.ownTurning);
+    }
+
+    void addContents(const std::vector<Part>& parts) {
+        RailContents& c = s_.contents;
+        const double y = (p_.assembly->surfaceBack.mm() + p_.assembly->surfaceFront.mm()) / 2;
+        for (auto* v : {&c.up, &c.down, &c.turning, &c.lastingTurning})
+            v->assign(s_.x.size(), 0);
+        c.curve.assign(s_.own.curve.size(), 0);
+        c.lastingCurve = c.curve;
+        c.sagging.assign(s_.own.spans.size(), {});
+        c.hogging = c.sagging;
+        c.shear.assign(c.sagging.size(), {0, 0, 0, 0});
+        for (const auto& part : parts) {
+            const double torque = part.line.w * (part.line.x1 - part.line.x0) * y;
+            addTurning(s_.x, part.line.x0, part.line.x1, torque, c.turning);
+            if (part.lasting)
+                addTurning(s_.x, part.line.x0, part.line.x1, torque, c.lastingTurning);
+            BeamResult r;
+            solve({part.line}, {}, true, r);
+            if (!s_.problem.empty())
+                return;
+            addOne(r, part.lasting);
+        }
+    }
+
+    void addOne(const BeamResult& r, bool lasting) {
+        RailContents& c = s_.contents;
+        for (std::size_t i = 0; i < s_.x.size(); ++i)
+            (r.reactions[i] > 0 ? c.up : c.down)[i] += r.reactions[i];
+        for (std::size_t i = 0; i < r.curve.size(); ++i) {
+            const double down = std::max(0.0, r.curve[i].second);
+            c.curve[i] += down;
+            if (lasting)
+                c.lastingCurve[i] += down;
+        }
+        for (std::size_t i = 0; i < r.spans.size(); ++i) {
+            const BeamSpan& q = r.spans[i];
+            for (std::size_t k = 0; k < momentSamples; ++k) {
+                const double m = momentAt(q, k);
+                (m > 0 ? c.sagging : c.hogging)[i].at(k) += m;
+            }
+            auto& v = c.shear[i];
+            v[q.va > 0 ? 0 : 1] += q.va;
+            v[q.vb > 0 ? 2 : 3] += q.vb;
+        }
+    }
+
     void solve(std::vector<LineLoad> lines, std::vector<PointLoad> points, bool deflections,
                BeamResult& into) {
         if (!s_.problem.empty())
             return;
         Beam b;
-        b.length = p_.assembly->length.mm();
+        b.length = L_;
         b.EI = s_.section.EI;
         for (double x : s_.x) {
             BeamSupport support;
@@ -70,7 +161,8 @@ class StaticsMaker {
     }
 
     const RailPiece& p_;
-    std::vector<double> nodes_;
+    double L_ = 0;
+    std::vector<double> nodes_, handX_;
     RailStatics s_;
 };
 
@@ -78,6 +170,41 @@ class StaticsMaker {
 
 RailStatics railStatics(const RailPiece& piece, const std::vector<double>& x, double spring) {
     return StaticsMaker(piece, x, spring).run();
+}
+
+std::vector<AtSupport> atSupports(const RailStatics& s, double factor) {
+    std::vector<AtSupport> out;
+    for (std::size_t i = 0; i < s.x.size(); ++i) {
+        const double most = s.own.reactions[i] + factor * s.contents.up[i];
+        const double least = s.own.reactions[i] + factor * s.contents.down[i];
+        const double M = s.ownTurning[i] + factor * s.contents.turning[i];
+        out.push_back({i, std::max(std::abs(most), std::abs(least)), M, nullptr});
+        for (const auto& h : s.hands) {
+            const double r = h.beam.reactions[i];
+            out.push_back({i, std::max(std::abs(most + r), std::abs(least + r)), M + h.turning[i], &h});
+        }
+    }
+    return out;
+}
+
+BeamPeaks peaksAlong(const RailStatics& s, double factor, const RailHand* hand) {
+    BeamPeaks out;
+    const RailContents& c = s.contents;
+    for (std::size_t i = 0; i < s.own.spans.size(); ++i) {
+        const BeamSpan& own = s.own.spans[i];
+        const BeamSpan* h = hand ? &hand->beam.spans[i] : nullptr;
+        for (std::size_t k = 0; k < momentSamples; ++k) {
+            const double base = momentAt(own, k) + (h ? momentAt(*h, k) : 0);
+            out.sagging = std::max(out.sagging, base + factor * c.sagging[i].at(k));
+            out.hogging = std::max(out.hogging, -base - factor * c.hogging[i].at(k));
+        }
+        const auto& v = c.shear[i];
+        for (const auto& [base, k] :
+             {std::pair{own.va + (h ? h->va : 0), 0U}, std::pair{own.vb + (h ? h->vb : 0), 2U}})
+            for (std::size_t side : {0U, 1U})
+                out.shear = std::max(out.shear, std::abs(base + factor * v.at(k + side)));
+    }
+    return out;
 }
 
 } // namespace owl

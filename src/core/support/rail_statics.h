@@ -4,9 +4,34 @@
 #include "strength/beam.h"
 #include "support/rail.h"
 
+#include <array>
 #include <memory>
 
 namespace owl {
+
+/// Places in a stretch between two nodes at which moments are compared: stretches are short (there is a node
+/// at every support, hand and edge of a load), so that a parabola's top is missed by less than half a percent
+/// of its own rise.
+inline constexpr std::size_t momentSamples = 9;
+
+/// A hand at one place.
+struct RailHand {
+    double x = 0; ///< mm
+    BeamResult beam;
+    std::vector<double> turning; ///< N mm at each support
+};
+
+/// Contents taken away one by one: what is left when only those stay that make a thing worse (S1.5). All for
+/// the contents as planned; multiples are taken of it.
+struct RailContents {
+    std::vector<double> up, down; ///< N, reactions of those that press, and of those that lift
+    std::vector<double> turning;  ///< N mm
+    std::vector<double> lastingTurning;
+    std::vector<double> curve, lastingCurve; ///< mm, deflections of those that bend down there
+    /// N mm at momentSamples places of each stretch: of those that sag there, and of those that hog there.
+    std::vector<std::array<double, momentSamples>> sagging, hogging;
+    std::vector<std::array<double, 4>> shear; ///< N: most and least at the left and right end of each stretch
+};
 
 /// A railed piece on one set of supports, solved once for each load alone; everything else follows by adding
 /// multiples (the supports are linear: none of them lets go).
@@ -15,15 +40,31 @@ struct RailStatics {
     double spring = 0;   ///< N/mm, 0: rigid
     std::string problem; ///< why it cannot be solved; empty: it is
     SectionResult section;
-    BeamResult own, contents, lasting; ///< contents and what of them stays, as planned
-    std::vector<double> handX;
-    std::vector<BeamResult> hands; ///< the hand alone at each place
+    BeamResult own;
+    std::vector<double> ownTurning; ///< N mm at each support
+    RailContents contents;
+    std::vector<RailHand> hands;
 };
 
-/// Solves a piece on supports at x; `spring` in N/mm, 0: rigid.
+/// Solves a piece on supports at x (left to right); `spring` in N/mm, 0: rigid.
 RailStatics railStatics(const RailPiece& piece, const std::vector<double>& x, double spring);
 
-/// Screws of three sizes stand in the same studs: one solution serves them all, and every load that is tried.
+/// What one support has to take under one combination.
+struct AtSupport {
+    std::size_t support = 0;
+    double V = 0;                   ///< N, magnitude
+    double M = 0;                   ///< N mm
+    const RailHand* hand = nullptr; ///< null: only what stands there
+    [[nodiscard]] bool leaning() const { return hand != nullptr; }
+};
+/// Every support under C1 and under C2 with the hand at each of its places; `factor` scales the contents.
+std::vector<AtSupport> atSupports(const RailStatics& s, double factor);
+
+/// Peaks of moment and shear along the piece; `hand` null: only what stands there.
+BeamPeaks peaksAlong(const RailStatics& s, double factor, const RailHand* hand);
+
+/// Screws of several sizes stand in the same studs: one solution serves them all, and every load that is
+/// tried.
 class StaticsCache {
   public:
     explicit StaticsCache(const RailPiece& p) : p_(p) {}

@@ -1,0 +1,24 @@
+#pragma once
+#include "build/steps.h"
+#include "hang/marks.h"
+
+namespace owl {
+
+/// What hanging needs to know beyond the marks.
+struct HangInput {
+    std::string piece;
+    std::vector<WallMark> marks;
+    const Screw* screw = nullptr; ///< null for anchors
+    const AnchorKind* anchor = nullptr;
+    double screwLength = 0; ///< mm
+    Length length;          ///< of the piece
+    double mass = 0;        ///< kg
+    bool behindLip = false; ///< a straight driver does not reach
+    bool masonry = false;
+    NumberStyle style;
+};
+/// Marking and drilling the wall, then hanging: the first screw, the level, the rest. Nothing to hang on:
+/// none.
+std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog);
+
+} // namespace owl

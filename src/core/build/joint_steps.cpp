@@ -1,0 +1,187 @@
+#include "build/joint_steps.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+const char* const cleaning =
+    "Leave what squeezes out until it is rubbery, after 20 to 40 minutes, then cut it off "
+    "with a sharp chisel or scraper; wiped while wet it smears into the grain.";
+constexpr double longPiece = 1500; // mm: from here on two people (cautions, lifting)
+
+class JointStep {
+  public:
+    JointStep(const BuildInput& in, const Joint& j, const Catalog& c)
+        : in_(in), j_(j), c_(c), a_(*in.assembly) {}
+
+    BuildStep run() {
+        s_.id = in_.piece + "/" + j_.id;
+        s_.title = title();
+        s_.joint = j_.id;
+        partsInHand();
+        switch (j_.how) {
+        case Joinery::screwsGlue:
+            screws();
+            break;
+        case Joinery::dowels:
+            dowels();
+            break;
+        case Joinery::tongueGroove:
+            tongue();
+            break;
+        case Joinery::nailsGlue:
+            nails();
+            break;
+        }
+        if (j_.id.starts_with("cap"))
+            s_.text += " The end grain drinks glue: rub in a first thin coat, wait five minutes, then glue.";
+        s_.text += std::string(" ") + cleaning;
+        if (a_.length.mm() > longPiece && !j_.id.starts_with("cap"))
+            s_.text += " It is long: a second pair of hands at the other end keeps it flush.";
+        s_.minutes += c_.minutes(j_.id.starts_with("cap") ? "cap" : "glue");
+        s_.waitMinutes = 60;
+        s_.tools.emplace_back("wood glue");
+        s_.tools.emplace_back("chisel or scraper");
+        return std::move(s_);
+    }
+
+  private:
+    [[nodiscard]] std::string say(Length l) const { return formatLength(l, in_.style); }
+    [[nodiscard]] std::string nameOf(const std::string& id) const {
+        const Part* p = a_.find(id);
+        return p ? p->name : id;
+    }
+    [[nodiscard]] std::string title() const {
+        if (j_.id == "base-back")
+            return "Join base and back rail";
+        if (j_.id == "base-lip")
+            return "Fit the front lip";
+        return "Fit the " + nameOf(j_.first);
+    }
+    [[nodiscard]] std::size_t count() const { return j_.spots.size(); }
+
+    void partsInHand() {
+        const bool cap = j_.id.starts_with("cap");
+        s_.parts = {"base", "back"};
+        if (j_.id != "base-back")
+            s_.parts.emplace_back("lip");
+        if (cap)
+            s_.parts.push_back(j_.first);
+        s_.fresh = j_.id == "base-back" ? std::vector<std::string>{"base", "back"}
+                                        : std::vector<std::string>{cap ? j_.first : "lip"};
+    }
+
+    /// 'at 40 mm, 240 mm from the left end of the base, 9.5 mm from its back edge': from the part that is
+    /// drilled.
+    [[nodiscard]] std::string places() const {
+        const Part* p = a_.find(j_.first);
+        const Cell box = p ? p->bounds() : Cell{};
+        std::string out;
+        if (j_.id.starts_with("cap")) {
+            for (const auto& f : j_.spots)
+                out += fmt::format("{}{} from the wall edge and {} up", out.empty() ? "" : ", ", say(f.at.y),
+                                   say(f.at.z));
+            return out;
+        }
+        for (const auto& f : j_.spots)
+            out += (out.empty() ? "" : ", ") + say(f.at.x - box.at.x);
+        out += " from the left end of the " + nameOf(j_.first);
+        if (j_.spots.empty())
+            return out;
+        const Vec at = j_.spots.front().at;
+        if (j_.drivenFrom != "below")
+            return out + fmt::format(", {} above its lower edge", say(at.z - box.at.z));
+        const Length fromBack = at.y - box.at.y;
+        const Length fromFront = box.at.y + box.size.y - at.y;
+        return out + (fromBack <= fromFront ? fmt::format(", {} from its back edge", say(fromBack))
+                                            : fmt::format(", {} from its front edge", say(fromFront)));
+    }
+
+    void screws() {
+        const Screw* screw = c_.findScrew(j_.screwId);
+        if (!screw || j_.screwLength <= Length()) {
+            s_.text =
+                fmt::format("No screw fits here: spread glue, press the {} on, and clamp it every {} with a "
+                            "straight strip between, for an hour.",
+                            nameOf(j_.second), say(200_mm));
+            s_.tools = {"clamps", "straight strip"};
+            return;
+        }
+        const std::string length = screwLengthText(*screw, j_.screwLength.mm());
+        s_.text = fmt::format(
+            "Drill {} clearance holes ({}) through the {} from {}, at {}; countersink {}. Clamp the parts "
+            "flush "
+            "and drill the pilots ({}) through those holes into the {}, {} deep from its surface. Spread "
+            "glue, "
+            "clamp again, and drive {} screws {} × {}; they are the clamps now, the others can come off.",
+            count(), clearanceBit(*screw), nameOf(j_.first), j_.drivenFrom, places(), say(j_.counterbore),
+            pilotBit(*screw, in_.G), nameOf(j_.second), say(j_.screwLength - j_.through + j_.counterbore),
+            count(), screw->label, length);
+        s_.text += j_.shows ? " The heads show: set them a little deeper and fill or plug them."
+                   : j_.drivenFrom == "below" ? " The heads are under the base, out of sight."
+                                              : " The heads are against the wall, out of sight.";
+        s_.tools = {"drill bit " + clearanceBit(*screw), "drill bit " + pilotBit(*screw, in_.G),
+                    "countersink", "clamps"};
+        s_.minutes += static_cast<double>(count()) * (2 * c_.minutes("drill") + c_.minutes("screw"));
+        s_.cautions = c_.cautionsFor("drilling");
+    }
+
+    void dowels() {
+        if (j_.pin <= Length()) {
+            s_.text = "No dowel fits this joint; see the notes.";
+            return;
+        }
+        s_.text = fmt::format("Mark {} places at {}, and the same places on the {} from its left end. Drill "
+                              "with a guide and a depth "
+                              "stop: {} holes {} deep in the {} and {} deep in the {}. Brush a little glue "
+                              "into the holes and along "
+                              "the edge, push in {} dowels {} × {}, put the parts together, and clamp every "
+                              "{} for an hour. Too much "
+                              "glue in a hole keeps the dowel out.",
+                              count(), places(), nameOf(j_.second), say(j_.pin), say(j_.pinFirst),
+                              nameOf(j_.first), say(j_.pinSecond), nameOf(j_.second), count(), say(j_.pin),
+                              say(j_.pinLength), say(300_mm));
+        s_.tools = {"doweling guide", "drill bit " + drillText(j_.pin.mm(), in_.style), "depth stop",
+                    "clamps"};
+        s_.minutes += static_cast<double>(count()) * c_.minutes("dowel");
+    }
+
+    void tongue() {
+        s_.text = fmt::format("Brush a thin film of glue into the groove of the {}. Start the tongue of the "
+                              "{} at one end and press it "
+                              "in along the length, tapping with a mallet on a strip of waste wood. Clamp "
+                              "every {} with a straight "
+                              "strip between, for an hour.",
+                              nameOf(j_.first), nameOf(j_.second), say(200_mm));
+        s_.tools = {"mallet", "clamps", "straight strip"};
+    }
+
+    void nails() {
+        const std::string held = nameOf(j_.first == "base" ? j_.second : j_.first);
+        const std::string nail =
+            j_.nailLength > Length() ? fmt::format("{} long ", say(j_.nailLength)) : std::string();
+        s_.text = fmt::format("Spread glue. Press the {} on by hand, flush at both ends, and nail it from {} "
+                              "with {} nails of 18 gauge, "
+                              "{}at {}. Pressed and nailed it needs no clamps; where a gap opens, one clamp "
+                              "until the glue has set. {}",
+                              held, j_.drivenFrom, count(), nail, places(), j_.note);
+        s_.tools = {"nailer or hammer and nail set"};
+        s_.minutes += static_cast<double>(count()) * c_.minutes("nail");
+    }
+
+    const BuildInput& in_;
+    const Joint& j_;
+    const Catalog& c_;
+    const Assembly& a_;
+    BuildStep s_;
+};
+
+} // namespace
+
+BuildStep jointStep(const BuildInput& in, const Joint& joint, const Catalog& catalog) {
+    return JointStep(in, joint, catalog).run();
+}
+
+} // namespace owl

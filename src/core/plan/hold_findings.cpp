@@ -1,0 +1,262 @@
+#include "plan/hold_findings.h"
+
+#include "measure/words.h"
+#include "plan/piece_finder.h"
+#include "support/words.h"
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+namespace owl {
+namespace {
+
+/// Rounded down, so that nothing reads better than it is.
+std::string marginText(double utilisation) {
+    return utilisation > 0.005 ? fmt::format("{:.1f}", std::floor(10 / utilisation + 1e-9) / 10)
+                               : std::string("without limit");
+}
+
+const Check* checkCalled(const RailVerdict& h, const std::string& id) {
+    const auto it =
+        std::find_if(h.checks.begin(), h.checks.end(), [&](const Check& c) { return c.id == id; });
+    return it == h.checks.end() ? nullptr : &*it;
+}
+
+class HoldFindings : public PieceFinder {
+  public:
+    using PieceFinder::PieceFinder;
+
+    void run() {
+        const RailVerdict* h = pp_.hold();
+        if (!h)
+            return;
+        unknownSupport();
+        if (!h->feasible) {
+            refused(*h);
+            return;
+        }
+        strength(*h);
+        if (h->verdict.status == Status::unknown)
+            unknown(*h);
+        if (h->option.kind == RailSupport::cover)
+            found("anchors_used", Severity::warns, "hold", "No stud behind it",
+                  "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A "
+                  "stud is better in every way; keep the load light and look at it again after a month.");
+        if (h->shortBite)
+            found(
+                "short_bite", Severity::notes, "hold", "A shorter bite than usual",
+                fmt::format("{} are in the stud where {} are wanted; what the screws bear was reckoned with "
+                            "that.",
+                            sayRound(Length::mm(h->pen)), say(metric() ? 38_mm : Length::inches(3, 2))));
+    }
+
+  private:
+    /// A support that this piece does not have: told, and the best one taken meanwhile.
+    void unknownSupport() {
+        const std::string& asked = piece_.hold.support;
+        const bool known =
+            asked == "auto" || std::any_of(pp_.supports.begin(), pp_.supports.end(),
+                                           [&](const auto& s) { return s.option.id == asked; });
+        if (known)
+            return;
+        const RailVerdict* h = pp_.hold();
+        auto& f =
+            found("support_unknown", Severity::warns, "hold", "No such support here",
+                  fmt::format("\"{}\" is not among the supports for this piece on this wall, in these units; "
+                              "{} is shown instead.",
+                              shortened(asked), h ? h->option.name : std::string("nothing")));
+        f.remedies.push_back(
+            changePiece("Choose the best support", piece_, [](Piece& p) { p.hold.support = "auto"; }));
+        if (h)
+            f.remedies.push_back(changePiece("Take " + h->option.name, piece_,
+                                             [&](Piece& p) { p.hold.support = h->option.id; }));
+    }
+
+    void refused(const RailVerdict& h) {
+        if (pp_.studs.size() < 2 && h.option.atStuds())
+            return; // told where the studs are
+        auto& f = found("no_support", Severity::blocks, "hold", "Nothing holds it yet",
+                        "The chosen support is refused: " + h.refusal + ".");
+        if (piece_.hold.support != "auto")
+            f.remedies.push_back(
+                changePiece("Choose the best support", piece_, [](Piece& p) { p.hold.support = "auto"; }));
+        otherSupports(f, h);
+        loadAtMost(f, h);
+    }
+
+    void strength(const RailVerdict& h) {
+        const Verdict& v = h.verdict;
+        if (v.status == Status::holds ||
+            (v.status == Status::unknown && !v.notForLeaning && v.utilisation <= 0.8))
+            return;
+        const bool hand = v.notForLeaning && v.standing.utilisation <= 1;
+        const Check* worst = checkCalled(h, hand ? v.leaning->governs : v.governs);
+        if (!worst)
+            return;
+        const bool fails = v.status == Status::fails;
+        std::string text = strainSentence(*worst) + " " + marginsSentence(v);
+        if (piece_.hold.aboveBed)
+            text += " Above a bed, a seat or a child's place strength may be used to 60 % only; the margins "
+                    "have that in them.";
+        if (worst->leaning && pp_.hand.newton > 0)
+            text += handSentence();
+        const char* title = fails  ? "It does not hold"
+                            : hand ? "Holds what is planned; not for leaning"
+                                   : "It holds with little to spare";
+        auto& f = found(hand && !fails ? "not_for_leaning" : "support_weak",
+                        fails ? Severity::blocks : Severity::warns, "hold", title, std::move(text));
+        f.working = worst->working;
+        remedies(f, h, *worst, hand);
+    }
+
+    [[nodiscard]] std::string handSentence() const {
+        std::string out =
+            fmt::format(" A hand of {} was taken: {}.", words::N(pp_.hand.newton), pp_.hand.why);
+        if (pp_.hand.counts)
+            out += " It counts, since " + pp_.hand.countsWhy + ".";
+        return out;
+    }
+
+    /// In the order of S12.4: more studs or a shift, more screws, a higher rail, a stronger joint, thicker
+    /// boards, less depth, another support, less load.
+    void remedies(Finding& f, const RailVerdict& h, const Check& worst, bool hand) const {
+        const LedgeParams& l = ledgeOf(piece_);
+        if (h.option.atStuds())
+            if (const Length by = shiftFor(pp_.studs.size() + 1, 300_mm); by != Length())
+                f.remedies.push_back(shiftBy(by));
+        if (h.option.screw && pp_.rows == 1 && !worst.looks)
+            f.remedies.push_back(
+                changePiece("Two rows of wall screws", piece_, [](Piece& p) { p.hold.rows = 2; }));
+        for (int steps : {1, 2}) {
+            const Length more = (metric() ? 20_mm : Length::inches(3, 4)) * steps;
+            f.remedies.push_back(
+                changeLedge("Back rail " + say(more) + " higher", piece_, [&](LedgeParams& q) {
+                    if (q.remainder == LedgeStrip::back)
+                        q.remainder = LedgeStrip::none;
+                    q.backHeight = pp_.made.backStrip + more;
+                }));
+        }
+        if (worst.id == "joint")
+            otherJoints(f);
+        if (const Length t = nextThickness(); t > l.backThickness)
+            f.remedies.push_back(changeLedge("Boards of " + say(t), piece_, [t](LedgeParams& q) {
+                q.baseThickness = q.backThickness = q.lipThickness = t;
+            }));
+        const Length less = metric() ? 20_mm : Length::inches(3, 4);
+        if (hand || worst.id == "joint" || worst.id == "wall_screws" || worst.id == "wall_crush")
+            f.remedies.push_back(changeLedge("Depth " + say(less) + " less", piece_, [&](LedgeParams& q) {
+                q.depth = pp_.assembly().depth - less;
+                if (q.remainder == LedgeStrip::base)
+                    q.remainder = LedgeStrip::none;
+            }));
+        otherSupports(f, h);
+        if (worst.id == "sag" && piece_.sagLimit != SagLimit::rough)
+            f.remedies.push_back(changePiece("Let it sag to span / 240", piece_,
+                                             [](Piece& p) { p.sagLimit = SagLimit::rough; }));
+        if (!hand)
+            loadAtMost(f, h);
+    }
+
+    void otherJoints(Finding& f) const {
+        static constexpr std::array<std::pair<const char*, Joinery>, 3> ways{
+            {{"Dowels instead", Joinery::dowels},
+             {"Tongue and groove instead", Joinery::tongueGroove},
+             {"Screws and glue instead", Joinery::screwsGlue}}};
+        for (const auto& [name, how] : ways)
+            if (how != ledgeOf(piece_).backJoint)
+                f.remedies.push_back(
+                    changeLedge(name, piece_, [how = how](LedgeParams& q) { q.backJoint = how; }));
+        f.remedies.push_back(changeLedge("Back behind the base", piece_,
+                                         [](LedgeParams& q) { q.back = BackPlace::behindBase; }));
+    }
+
+    /// The next thicker board of this wood that rack or shop has; 0: none.
+    [[nodiscard]] Length nextThickness() const {
+        Length next;
+        const LedgeParams& l = ledgeOf(piece_);
+        for (const auto& s : plan_.stock)
+            if (s.species == l.species && s.thickness > l.backThickness &&
+                (next == Length() || s.thickness < next))
+                next = s.thickness;
+        return next;
+    }
+
+    /// Those that use less than the one in hand, best first, three at most.
+    void otherSupports(Finding& f, const RailVerdict& h) const {
+        std::size_t n = 0;
+        for (const auto& s : pp_.supports) {
+            if (&s == &h || !s.feasible || n == 3)
+                continue;
+            const bool less = !h.feasible || s.verdict.utilisation < h.verdict.utilisation ||
+                              (s.verdict.leaning && h.verdict.leaning &&
+                               s.verdict.leaning->utilisation < h.verdict.leaning->utilisation);
+            if (!less || (s.option.kind == RailSupport::cover && h.option.firm() && h.feasible))
+                continue;
+            ++n;
+            f.remedies.push_back(
+                changePiece(s.option.name, piece_, [&](Piece& p) { p.hold.support = s.option.id; }));
+        }
+    }
+
+    /// What may stand there, rounded down to what is printed; only when that is less than what stands there
+    /// now.
+    void loadAtMost(Finding& f, const RailVerdict& h) const {
+        const double unit = metric() ? 1 : 0.45359237;
+        const double shown = h.carryKg / unit;
+        const double kg = (shown >= 10 ? std::floor(shown) : std::floor(shown * 10) / 10) * unit;
+        if (kg <= 0 || kg >= pp_.contents)
+            return;
+        f.remedies.push_back(changePiece("Load at most " + formatMass(kg, project_.style), piece_,
+                                         [factor = kg / pp_.contents](Piece& p) {
+                                             p.load.kgPerM *= factor;
+                                             for (auto& i : p.load.items)
+                                                 i.mass *= factor;
+                                         }));
+    }
+
+    /// What to find out before anybody can say whether it holds.
+    void unknown(const RailVerdict& h) {
+        std::string text = "It would hold if what is assumed is true. ";
+        if (h.option.atStuds() && wall_->studMode == StudMode::unknown)
+            text +=
+                "Find out where the studs are: a magnet or a finder, then a thin nail at the places of the "
+                "screws.";
+        else if (h.option.atStuds() && pp_.studConfidence < 0.5)
+            text += "Find out whether the stud that the scan doubts is one: probe it with a thin nail.";
+        else if (h.option.anchor)
+            text +=
+                fmt::format("Find out what {} hold in this wall: set one where the piece will hide it and "
+                            "pull, ask the maker for a figure in this material, or find a stud.",
+                            h.option.anchor->name);
+        else
+            text += "Find out what the wall and the wood are.";
+        found("unknown_hold", Severity::warns, "hold", "Nobody can say yet whether it holds",
+              std::move(text));
+    }
+};
+
+} // namespace
+
+std::string strainSentence(const Check& c) {
+    if (c.looks)
+        return fmt::format("{}: {}.", c.title, c.working.result);
+    if (c.load.empty())
+        return fmt::format("{}: {}.", c.title, c.working.result);
+    return fmt::format("{}: {} asks {} of {}.", c.title, c.load, words::percent(c.utilisation()),
+                       c.place.empty() ? "what it bears" : "what the " + c.place + " bear");
+}
+
+std::string marginsSentence(const Verdict& v) {
+    std::string out = fmt::format("Margin {} for what stands there", marginText(v.standing.utilisation));
+    if (v.leaning)
+        out += fmt::format(", {} for a hand", marginText(v.leaning->utilisation));
+    return out + ".";
+}
+
+void findAboutHold(const Project& project, const Plan& plan, const Catalog& catalog, const Piece& piece,
+                   const PiecePlan& pp, std::vector<Finding>& out) {
+    HoldFindings(project, plan, catalog, piece, pp, out).run();
+}
+
+} // namespace owl

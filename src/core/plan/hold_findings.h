@@ -1,0 +1,16 @@
+#pragma once
+#include "plan/plan.h"
+
+namespace owl {
+
+/// Whether the support in use holds, for what stands there and for a hand, and what would help.
+void findAboutHold(const Project& project, const Plan& plan, const Catalog& catalog, const Piece& piece,
+                   const PiecePlan& pp, std::vector<Finding>& out);
+
+/// 'A hand of 220 N (49.5 lbf) at the right end asks 115 % of the wall screws 2414 mm (95 in) from the left
+/// end.'
+std::string strainSentence(const Check& check);
+/// 'Margin 2.1 for what stands there, 0.9 for a hand.'
+std::string marginsSentence(const Verdict& verdict);
+
+} // namespace owl

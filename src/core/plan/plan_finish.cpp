@@ -1,0 +1,198 @@
+#include "plan/plan_finish.h"
+
+#include <algorithm>
+#include <array>
+#include <fmt/format.h>
+#include <map>
+#include <set>
+
+namespace owl {
+namespace {
+
+/// Which axis a face looks along (0 x, 1 y, 2 z), and whether to the far side.
+struct Looks {
+    int axis;
+    bool far;
+};
+Looks looksOf(Face f) {
+    static constexpr std::array<Looks, 6> all{
+        {{1, true}, {1, false}, {2, true}, {2, false}, {0, false}, {0, true}}};
+    return all.at(static_cast<std::size_t>(f));
+}
+double along(const Vec& v, int axis) {
+    return (axis == 0 ? v.x : axis == 1 ? v.y : v.z).mm();
+}
+double overlap(const Cell& a, const Cell& b, int axis) {
+    const double low = std::max(along(a.at, axis), along(b.at, axis));
+    const double high =
+        std::min(along(a.at, axis) + along(a.size, axis), along(b.at, axis) + along(b.size, axis));
+    return std::max(0.0, high - low);
+}
+
+/// The side of the piece that nobody sees once it hangs.
+bool lies(const Part& part, Face face) {
+    return face == Face::back && part.bounds().at.y == Length();
+}
+
+/// What is gathered for one recipe.
+struct Gathered {
+    double area = 0;
+    bool softwood = true, blotches = false, resinous = false;
+    std::map<std::string, std::set<std::string>> faces; ///< part name -> faces
+    std::vector<std::string> masks;
+    bool all = true; ///< no face of any piece has another finish
+};
+
+class FinishPlanner {
+  public:
+    FinishPlanner(const PlanInputs& in, Plan& plan) : in_(in), plan_(plan) {}
+
+    void run() {
+        FinishInput fi;
+        fi.start = parseClock(in_.project.finish.start).value_or(0);
+        fi.dayBegins = in_.project.finish.dayBegins;
+        fi.dayEnds = in_.project.finish.dayEnds;
+        for (std::size_t i = 0; i < plan_.pieces.size(); ++i) {
+            gather(in_.project.pieces[i], plan_.pieces[i]);
+            fi.builds.push_back(chainOf(plan_.pieces[i]));
+        }
+        for (const auto& id : order_) {
+            const FinishRecipe* r = findRecipe(in_.project, in_.catalog, id);
+            if (!r)
+                continue;
+            const Gathered& g = by_[id];
+            FinishJob job{*r, g.area, g.softwood, g.blotches, g.resinous, words(id, g), g.masks};
+            fi.jobs.push_back(std::move(job));
+        }
+        plan_.finish = scheduleFinish(fi, in_.catalog);
+    }
+
+  private:
+    /// Everything before the wall.
+    static BuildChain chainOf(const PiecePlan& pp) {
+        BuildChain c{pp.id, pp.name, {}};
+        for (const auto& s : pp.steps)
+            if (!s.onWall)
+                c.tasks.push_back({s.id, s.title, s.minutes, s.waitMinutes});
+        return c;
+    }
+
+    void gather(const Piece& piece, const PiecePlan& pp) {
+        const Species* wood = in_.catalog.findSpecies(ledgeOf(piece).species);
+        if (!wood)
+            return;
+        for (const auto& part : pp.assembly().parts) {
+            std::map<std::string, std::string> here; // face -> recipe
+            for (std::size_t f = 0; f < faceNames.size(); ++f) {
+                const Face face = static_cast<Face>(f);
+                const double area = openArea(pp.assembly(), part, face);
+                const std::string id = recipeOf(in_.project, piece, part.id, face, lies(part, face));
+                if (area <= 0)
+                    continue;
+                here[faceNames.at(f)] = id;
+                add(id, area, *wood, pp, part, faceNames.at(f));
+            }
+            borders(here, pp, part);
+        }
+    }
+
+    void add(const std::string& id, double area, const Species& wood, const PiecePlan& pp, const Part& part,
+             const char* face) {
+        if (!by_.contains(id))
+            order_.push_back(id);
+        Gathered& g = by_[id];
+        g.area += area;
+        g.softwood = wood.softwood;
+        g.blotches = g.blotches || wood.blotches;
+        g.resinous = g.resinous || wood.resinous;
+        g.faces[partName(pp, part)].insert(face);
+    }
+
+    [[nodiscard]] std::string partName(const PiecePlan& pp, const Part& part) const {
+        return plan_.pieces.size() > 1 ? fmt::format("{} ({})", part.name, pp.name) : part.name;
+    }
+
+    /// Where two finishes meet on one part, the later one masks the border.
+    void borders(const std::map<std::string, std::string>& here, const PiecePlan& pp, const Part& part) {
+        std::set<std::string> ids;
+        for (const auto& [face, id] : here)
+            ids.insert(id);
+        if (ids.size() < 2)
+            return;
+        for (const auto& id : ids) {
+            if (id == bareFinish)
+                continue;
+            std::string mine;
+            std::string others;
+            for (const auto& [face, other] : here)
+                (other == id ? mine : others) += ((other == id ? mine : others).empty() ? "" : ", ") + face;
+            by_[id].masks.push_back(fmt::format("the {}: {} against {}", partName(pp, part), mine, others));
+        }
+    }
+
+    /// Where a recipe goes, when there is more than one.
+    [[nodiscard]] std::string words(const std::string& id, const Gathered& g) const {
+        if (by_.size() < 2 || (by_.size() == 2 && by_.contains(bareFinish) && id != bareFinish))
+            return {};
+        std::string out;
+        for (const auto& [part, faces] : g.faces) {
+            std::string list;
+            for (const auto& f : faces)
+                list += (list.empty() ? "" : ", ") + f;
+            out += (out.empty() ? "" : "; ") + part + (faces.size() >= 4 ? "" : " " + list);
+        }
+        return out;
+    }
+
+    const PlanInputs& in_;
+    Plan& plan_;
+    std::map<std::string, Gathered> by_;
+    std::vector<std::string> order_;
+};
+
+} // namespace
+
+double openArea(const Assembly& a, const Part& part, Face face) {
+    const Looks look = looksOf(face);
+    const int u = (look.axis + 1) % 3;
+    const int v = (look.axis + 2) % 3;
+    double area = 0;
+    for (const auto& c : part.cells) {
+        const double plane = along(c.at, look.axis) + (look.far ? along(c.size, look.axis) : 0);
+        double free = along(c.size, u) * along(c.size, v);
+        for (const auto& other : a.parts)
+            for (const auto& o : other.cells) {
+                const double facing = along(o.at, look.axis) + (look.far ? 0 : along(o.size, look.axis));
+                if (&o != &c && std::abs(facing - plane) < 1e-6)
+                    free -= overlap(c, o, u) * overlap(c, o, v);
+            }
+        area += std::max(0.0, free);
+    }
+    return area * 1e-6;
+}
+
+std::string recipeOf(const Project& project, const Piece& piece, const std::string& part, Face face,
+                     bool againstWall) {
+    const std::string exact = part + "/" + faceNames.at(static_cast<std::size_t>(face));
+    for (const auto& want : {exact, part})
+        for (const auto& on : piece.finishOn)
+            if (on.id == want)
+                return on.recipe;
+    if (againstWall && project.finish.hiddenBare)
+        return bareFinish;
+    return piece.finish.empty() ? project.finish.recipe : piece.finish;
+}
+
+const FinishRecipe* findRecipe(const Project& project, const Catalog& catalog, const std::string& id) {
+    for (const auto& r : project.finish.recipes)
+        if (r.id == id)
+            return &r;
+    return knownRecipe(catalog, id);
+}
+
+void planFinish(const PlanInputs& in, Plan& plan) {
+    if (!in.project.pieces.empty())
+        FinishPlanner(in, plan).run();
+}
+
+} // namespace owl

@@ -1,0 +1,209 @@
+#include "plan/plan_hold.h"
+
+#include "plan/shopping.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+SectionPart sectionPart(const Assembly& a, const char* id, double E) {
+    const Part* p = a.find(id);
+    const Cell b = p ? p->bounds() : Cell{};
+    return {E, b.size.y.mm(), b.size.z.mm(), b.at.z.mm(), b.at.y.mm(), {}};
+}
+
+/// kg and middle (mm from the wall) of everything but the back rail: what hangs on the joint.
+std::pair<double, double> hanging(const Assembly& a, double density) {
+    double mass = 0;
+    double moment = 0;
+    for (const auto& p : a.parts) {
+        if (p.id == "back")
+            continue;
+        for (const auto& c : p.cells) {
+            const double kg = c.size.x.mm() * c.size.y.mm() * c.size.z.mm() * 1e-9 * density;
+            mass += kg;
+            moment += kg * (c.at.y.mm() + c.size.y.mm() / 2);
+        }
+    }
+    return {mass, mass > 0 ? moment / mass : 0};
+}
+
+RailPiece railPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
+                    const PiecePlan& pp) {
+    const Assembly& a = pp.assembly();
+    const LedgeParams& params = ledgeOf(piece);
+    RailPiece r;
+    r.assembly = &a;
+    r.woodC1 = allowable(wood.means, params.grade, 0.9);
+    r.woodC2 = allowable(wood.means, params.grade, 1.6);
+    r.woodC1.G = r.woodC2.G = wood.fastenerG();
+    for (const char* id : {"base", "back", "lip"})
+        r.section.parts.push_back(sectionPart(a, id, r.woodC1.E));
+    r.section.glued = params.backJoint != Joinery::nailsGlue;
+    if (params.back == BackPlace::onBase) {
+        r.glueLineZ = params.baseThickness.mm();
+        r.glueLineWidth = params.backThickness.mm();
+    }
+    r.load = piece.load;
+    r.hand = pp.hand.newton;
+    r.leaningCounts = pp.hand.counts;
+    r.sagLimit = piece.sagLimit;
+    r.mass = pp.mass;
+    r.gravityY = gravityY(a);
+    r.strengthLimit = piece.hold.aboveBed ? 0.6 : 1;
+    r.grade = wood.conf == "C" ? Grade::C : Grade::B;
+    if (wall.construction == "lath_plaster")
+        r.grade = Grade::C;
+    r.joint = a.joint("base-back");
+    r.jointScrew = r.joint ? in.catalog.findScrew(r.joint->screwId) : nullptr;
+    std::tie(r.hangingMass, r.hangingY) = hanging(a, 1120 * wood.means.sg12);
+    r.joinedFromBelow = params.back == BackPlace::onBase;
+    return r;
+}
+
+RailWall railWall(const PlanInputs& in, const Wall& wall, const PiecePlan& pp) {
+    RailWall rw;
+    rw.kind = in.catalog.findWall(wall.construction);
+    const CoverKind* cover = in.catalog.findCover(wall.cover);
+    rw.cover = pp.cover.mm();
+    if (pp.cover == Length() && wall.coverThickness > Length())
+        cover = in.catalog.findCover("bare");
+    rw.crush = cover ? cover->crush : 0.7;
+    rw.studG = rw.kind ? rw.kind->studG : 0.42;
+    rw.studWidth = wall.studWidth.mm();
+    rw.studDepth = wall.studDepth.mm();
+    // A stud that nobody is sure of counts as unknown until it is probed.
+    rw.studsKnown = wall.studMode != StudMode::unknown && pp.studConfidence >= 0.5;
+    rw.anchors.emplace();
+    for (Length x : pp.anchors)
+        rw.anchors->push_back(x.mm());
+    for (Length x : pp.studs)
+        rw.studs.push_back(x.mm());
+    return rw;
+}
+
+HeightQuestion heightQuestion(const Piece& piece, const PiecePlan& pp) {
+    const Assembly& a = pp.assembly();
+    HeightQuestion q;
+    q.x0 = pp.left;
+    q.x1 = pp.right();
+    q.height = a.height;
+    q.surface = a.surfaceZ;
+    q.depth = a.depth;
+    for (const auto& i : piece.load.items)
+        if (i.kind.find("frame") != std::string::npos || i.kind.find("canvas") != std::string::npos)
+            q.pictureHeight = std::max(q.pictureHeight, i.height);
+    return q;
+}
+
+/// Left to itself the program never hangs a piece on the cover: that is for a person to decide.
+std::size_t chosenSupport(const std::vector<RailVerdict>& supports, const std::string& asked) {
+    for (std::size_t i = 0; i < supports.size(); ++i)
+        if (supports[i].option.id == asked)
+            return i;
+    for (std::size_t i = 0; i < supports.size(); ++i)
+        if (supports[i].option.firm())
+            return i;
+    return 0;
+}
+
+/// Somebody sits or lies below it.
+bool peopleBelow(const Wall& wall, const PiecePlan& pp) {
+    return std::any_of(wall.furniture.begin(), wall.furniture.end(), [&](const Furniture& f) {
+        const bool seat = f.kind == "bed" || f.kind == "cot" || f.kind == "sofa" || f.kind == "armchair";
+        return seat && f.x < pp.right() && f.right() > pp.left;
+    });
+}
+
+} // namespace
+
+HandView handOn(const Piece& piece, const Wall& wall, const PiecePlan& pp, const NumberStyle& style) {
+    const Length top = pp.top();
+    const Length depth = pp.assembly().depth;
+    const auto say = [&](Length l) { return formatLength(roundToTape(l, style), style); };
+    HandView h;
+    h.newton = piece.load.handN.value_or(defaultHandLoad(top, depth));
+    const bool low = top < 1100_mm;
+    h.why = piece.load.handN ? "typed for this piece"
+            : low            ? fmt::format("the usual one where the top is below {}", say(1100_mm))
+            : depth > 350_mm
+                ? fmt::format("the usual one for pieces deeper than {}", say(350_mm))
+                : fmt::format("the usual one, since its top is above {} and it is no deeper than {}",
+                              say(1100_mm), say(350_mm));
+    if (piece.hold.leaning == Leaning::nobody) {
+        h.counts = false;
+        return h;
+    }
+    h.countsWhy = piece.hold.leaning == Leaning::people ? "you said that people lean on it"
+                  : low            ? fmt::format("its top is below {}, where people lean", say(1100_mm))
+                  : depth > 200_mm ? fmt::format("it is deeper than {}", say(200_mm))
+                  : piece.hold.aboveBed || peopleBelow(wall, pp) ? "people sit or lie below it"
+                  : wall.walkway                                 ? "people walk along this wall"
+                  : wall.user.starts_with("child")               ? "children use it"
+                                                                 : std::string();
+    h.counts = !h.countsWhy.empty();
+    return h;
+}
+
+void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
+               PiecePlan& pp) {
+    const Assembly& a = pp.assembly();
+    pp.mass = massOf(a, 1120 * wood.means.sg12);
+    pp.contents = contentsMass(piece.load, a.length);
+    pp.hand = handOn(piece, wall, pp, in.project.style);
+    HeightQuestion ask = heightQuestion(piece, pp);
+    ask.style = in.project.style;
+    pp.heights = heightAdvice(wall, ask, in.catalog);
+    const RailPiece rail = railPiece(in, piece, wall, wood, pp);
+    const RailWall rw = railWall(in, wall, pp);
+    pp.supports = rankRail(rail, rw, in.catalog, in.project.style.units == Units::metric);
+    for (auto& s : pp.supports)
+        s.cost = in.shop.price(fixingPrice(s.option)) * s.holes;
+    pp.chosen = chosenSupport(pp.supports, piece.hold.support);
+    if (pp.chosen >= pp.supports.size())
+        return;
+    RailVerdict& hold = pp.supports[pp.chosen];
+    findCapacity(hold, rail, rw);
+    if (hold.feasible)
+        for (double z : hold.rows)
+            for (double x : hold.x)
+                pp.holes.push_back({Length::mm(x), Length::mm(z)});
+}
+
+std::string labelText(const Project& project, const Piece& piece, const PiecePlan& pp) {
+    const RailVerdict* hold = pp.hold();
+    const bool made = std::none_of(pp.made.problems.begin(), pp.made.problems.end(),
+                                   [](const LedgeProblem& p) { return p.blocks; });
+    if (!made || !hold || !hold->feasible || hold->carryKg <= 0)
+        return {};
+    const auto mass = [&](double kg) {
+        const double unit = project.style.units == Units::metric ? 1 : 0.45359237;
+        const double shown = kg / unit;
+        return formatMass((shown >= 10 ? std::floor(shown) : std::floor(shown * 10) / 10) * unit,
+                          project.style);
+    };
+    const auto limit = std::find_if(hold->checks.begin(), hold->checks.end(),
+                                    [&](const Check& c) { return c.id == hold->carryGoverns; });
+    std::string out =
+        fmt::format("{}, {} long: at most {} on it, spread as planned; its own {} are reckoned with.",
+                    piece.name, formatLength(pp.assembly().length, project.style), mass(hold->carryKg),
+                    formatMass(pp.mass, project.style));
+    if (hold->carryCapped)
+        out += " More than this was not looked at: ask a professional.";
+    else
+        out += fmt::format(" What limits it: {}.",
+                           limit == hold->checks.end() ? std::string("its support") : limit->title);
+    if (pp.hand.newton <= 0)
+        return out + " Do not lean on it: no hand was reckoned with.";
+    const std::string hand = formatForce(pp.hand.newton, project.style);
+    if (hold->carryLeaningKg >= hold->carryKg * 0.999)
+        return out + fmt::format(" A hand of {} on the front edge as well; nobody's weight.", hand);
+    if (hold->carryLeaningKg > 0 && hold->carryLeaningKg >= pp.contents)
+        return out + fmt::format(" With more than {} on it, do not lean on it.", mass(hold->carryLeaningKg));
+    return out + " Do not lean on it.";
+}
+
+} // namespace owl

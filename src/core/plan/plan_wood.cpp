@@ -1,0 +1,111 @@
+#include "plan/plan_wood.h"
+
+#include "cutting/together.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+#include <set>
+
+namespace owl {
+namespace {
+
+/// Boards of project and shop; the project's own replace the shop's of the same id.
+std::vector<StockItem> gatherStock(const PlanInputs& in) {
+    const WoodChoice& wood = in.project.wood;
+    std::vector<StockItem> out;
+    if (!wood.onlyOwn)
+        for (const auto& s : in.shop.stock) {
+            const bool replaced = std::any_of(wood.boards.begin(), wood.boards.end(),
+                                              [&](const StockItem& b) { return b.id == s.id; });
+            if (!replaced && !wood.leftOut.contains(s.id))
+                out.push_back(s);
+        }
+    for (const auto& b : wood.boards)
+        if (!wood.leftOut.contains(b.id))
+            out.push_back(b);
+    return out;
+}
+
+/// The parts of one board that a piece asks for, named by the piece; empty for the others.
+std::string togetherWord(const Piece& piece, const std::string& part) {
+    const LedgeParams& l = ledgeOf(piece);
+    const bool shared =
+        (part == "base" && l.shareBase) || (part == "back" && l.shareBack) || (part == "lip" && l.shareLip);
+    return shared && l.boardWidth > Length() ? piece.id : std::string();
+}
+
+void addParts(const PlanInputs& in, const Plan& plan, CutJob& job) {
+    for (std::size_t i = 0; i < plan.pieces.size(); ++i) {
+        const Piece& piece = in.project.pieces[i];
+        const std::string& species = ledgeOf(piece).species;
+        for (const auto& p : plan.pieces[i].assembly().parts) {
+            if (p.length <= Length() || p.width <= Length() || p.thickness <= Length())
+                continue;
+            job.parts.push_back({plan.pieces[i].id + "/" + p.id, cutMaterial(in.project, species, p.width),
+                                 p.thickness, p.length, p.width, p.quantity, false,
+                                 togetherWord(piece, p.id)});
+        }
+    }
+}
+
+/// Usable lengths: what each kind of board loses at its ends is taken off here, so the job itself trims
+/// nothing.
+void addStock(const PlanInputs& in, const Plan& plan, CutJob& job) {
+    std::set<std::pair<std::string, std::int64_t>> needed;
+    for (const auto& p : job.parts)
+        needed.insert({p.material, p.thickness.nm()});
+    for (const auto& s : plan.stock) {
+        const std::string material = cutMaterial(in.project, s.species, s.width);
+        const Length usable = s.length - endTrimOf(in.project, s) * 2;
+        if (needed.contains({material, s.thickness.nm()}) && usable > Length())
+            job.stock.push_back({s.id, material, s.thickness, false, usable, s.width,
+                                 std::llround(boardPrice(in.project, s) * 1e6), s.available});
+    }
+}
+
+SequenceInput sequenceInput(const PlanInputs& in, const Plan& plan) {
+    SequenceInput out;
+    out.nameOf = [&plan](const std::string& id) { return plan.partName(id); };
+    for (const auto& s : plan.stock)
+        out.trim[s.id] = endTrimOf(in.project, s);
+    out.shopRips = in.project.wood.ripping == Ripping::shop;
+    return out;
+}
+
+} // namespace
+
+double boardPrice(const Project& project, const StockItem& s) {
+    return s.rack && !project.wood.rackCosts ? 0 : s.price;
+}
+
+Length endTrimOf(const Project& project, const StockItem& s) {
+    return s.endTrim.value_or(project.wood.endTrim);
+}
+
+std::string cutMaterial(const Project& project, const std::string& species, Length width) {
+    return project.wood.ripping == Ripping::none ? fmt::format("{} {} mm wide", species, width.mm())
+                                                 : species;
+}
+
+std::size_t shopCuts(const Plan& plan) {
+    return static_cast<std::size_t>(
+        std::count_if(plan.sequence.begin(), plan.sequence.end(), [](const SawCut& c) { return c.atShop; }));
+}
+
+void planWood(const PlanInputs& in, const Earlier* earlier, const CutEffort& effort, Plan& plan) {
+    plan.stock = gatherStock(in);
+    CutJob& job = plan.cutJob;
+    job.kerf = in.project.wood.kerf;
+    addParts(in, plan, job);
+    addStock(in, plan, job);
+    if (earlier && earlier->plan.cutJob == job) {
+        plan.cut = earlier->plan.cut;
+        plan.apart = earlier->plan.apart;
+    } else {
+        plan.cut = solveTogether(job, effort, plan.apart);
+    }
+    plan.sequence = cutSequence(job, plan.cut, sequenceInput(in, plan));
+}
+
+} // namespace owl

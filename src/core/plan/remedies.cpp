@@ -1,0 +1,118 @@
+#include "plan/remedies.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+bool sameFinding(const Finding& a, const Finding& b) {
+    return a.id == b.id && a.piece == b.piece && a.wall == b.wall && a.title == b.title;
+}
+
+std::size_t blocks(const Plan& plan) {
+    return static_cast<std::size_t>(
+        std::count_if(plan.findings.begin(), plan.findings.end(),
+                      [](const Finding& f) { return f.severity == Severity::blocks; }));
+}
+
+/// How hard a piece's support works; what counts first, then a hand.
+struct Strain {
+    double counts = 1e9, hand = 1e9;
+    bool held = false;
+};
+Strain strainOf(const Plan& plan, const std::string& piece) {
+    const PiecePlan* pp = plan.find(piece);
+    const RailVerdict* h = pp ? pp->hold() : nullptr;
+    if (!h || !h->feasible)
+        return {};
+    return {h->verdict.utilisation, h->verdict.leaning ? h->verdict.leaning->utilisation : 0, true};
+}
+
+bool aboutStrength(const Finding& f) {
+    return f.station == "hold" || f.id == "misses_studs" || f.id == "one_more_stud";
+}
+
+std::string margin(double u) {
+    return u > 0.01 ? fmt::format("{:.1f}", std::floor(10 / u) / 10) : std::string("plenty");
+}
+
+/// Empty: it does not help.
+struct Outcome {
+    bool helps = false, cures = false;
+    std::string brings;
+};
+
+Outcome outcomeOf(const Finding& finding, const Plan& before, const Plan& after) {
+    Outcome out;
+    out.cures = std::none_of(after.findings.begin(), after.findings.end(),
+                             [&](const Finding& f) { return sameFinding(f, finding); });
+    out.helps = out.cures;
+    if (aboutStrength(finding)) {
+        const Strain was = strainOf(before, finding.piece);
+        const Strain is = strainOf(after, finding.piece);
+        const bool better = is.held && (is.counts < was.counts * 0.999 ||
+                                        (is.counts <= was.counts && is.hand < was.hand * 0.999));
+        out.helps = out.helps || better;
+        if (is.held)
+            out.brings = "margin " + margin(is.counts) +
+                         (is.hand > is.counts ? ", with a hand " + margin(is.hand) : std::string());
+    }
+    if (blocks(after) > blocks(before))
+        out.helps = false;
+    return out;
+}
+
+} // namespace
+
+void Remedy::apply(Project& project) const {
+    if (auto changed = withChanges(project, changes))
+        project = std::move(*changed);
+}
+
+Edit Remedy::edit() const {
+    return {name, [r = *this](Project& p) { r.apply(p); }};
+}
+
+Remedy moveTo(std::string name, const Project& project, const std::string& id, Length left, Length bottom) {
+    Project after = project;
+    movePiece(after, id, left, bottom);
+    Remedy r{std::move(name), {}, {}};
+    for (std::size_t i = 0; i < after.pieces.size(); ++i)
+        if (!(after.pieces[i].place == project.pieces[i].place))
+            for (auto& c : changesOf(project.pieces[i], after.pieces[i]))
+                r.changes.push_back(std::move(c));
+    return r;
+}
+
+std::vector<Remedy> remediesThatCure(const Finding& finding, const Project& project, const Plan& before,
+                                     const Shop& shop, const Catalog& catalog) {
+    std::vector<Remedy> cures;
+    std::vector<Remedy> helps;
+    const Earlier earlier{project, before};
+    for (const auto& r : finding.remedies) {
+        const auto changed = withChanges(project, r.changes);
+        if (!changed)
+            continue;
+        Project next = *changed;
+        keepPairsEqual(project, next);
+        const Outcome o = outcomeOf(finding, before, plan(next, shop, catalog, &earlier));
+        if (!o.helps)
+            continue;
+        Remedy shown = r;
+        shown.brings = o.brings;
+        (o.cures ? cures : helps).push_back(std::move(shown));
+    }
+    cures.insert(cures.end(), std::make_move_iterator(helps.begin()), std::make_move_iterator(helps.end()));
+    return cures;
+}
+
+void keepCures(const Project& project, const Shop& shop, const Catalog& catalog, Plan& plan) {
+    std::vector<std::vector<Remedy>> cures;
+    for (const auto& f : plan.findings)
+        cures.push_back(remediesThatCure(f, project, plan, shop, catalog));
+    for (std::size_t i = 0; i < cures.size(); ++i)
+        plan.findings[i].remedies = std::move(cures[i]);
+}
+
+} // namespace owl

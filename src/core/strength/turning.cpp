@@ -1,0 +1,36 @@
+#include "strength/turning.h"
+
+#include <algorithm>
+
+namespace owl {
+
+void addTurning(const std::vector<double>& x, double x0, double x1, double torque,
+                std::vector<double>& into) {
+    into.resize(x.size(), 0);
+    if (x.empty() || torque == 0)
+        return;
+    if (x1 <= x0) { // at one place
+        const auto after = std::lower_bound(x.begin(), x.end(), x0);
+        const auto i = static_cast<std::size_t>(after - x.begin());
+        if (i == 0 || i == x.size()) {
+            into[i == 0 ? 0 : i - 1] += torque;
+            return;
+        }
+        const double right = (x0 - x[i - 1]) / (x[i] - x[i - 1]);
+        into[i - 1] += torque * (1 - right);
+        into[i] += torque * right;
+        return;
+    }
+    // Within a span the share of each end is linear, so a stretch of the load acts at its middle.
+    std::vector<double> edges{x0, x1};
+    for (double s : x)
+        if (s > x0 && s < x1)
+            edges.push_back(s);
+    std::sort(edges.begin(), edges.end());
+    for (std::size_t i = 0; i + 1 < edges.size(); ++i) {
+        const double mid = (edges[i] + edges[i + 1]) / 2;
+        addTurning(x, mid, mid, torque * (edges[i + 1] - edges[i]) / (x1 - x0), into);
+    }
+}
+
+} // namespace owl

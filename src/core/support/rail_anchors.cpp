@@ -1,0 +1,86 @@
+// Anchors and plugs through a rail (S10.7).
+#include "support/rail_judge.h"
+
+#include "strength/fastener.h"
+#include "support/words.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+using words::N;
+
+constexpr double washer = 10; // mm: the head or washer of an anchor's screw (verify)
+
+/// What one anchor takes; in the cover the board gives before the bolt (S10.7, for 12.7 mm gypsum).
+struct AnchorTakes {
+    double T = 0, V = 0;
+};
+AnchorTakes takes(const RailVerdict& v) {
+    const AnchorKind& a = *v.option.anchor;
+    const bool board = v.option.kind == RailSupport::cover;
+    return {board ? std::min(a.tensionLow, 135.0) : a.tensionLow,
+            board ? std::min(a.shearLow, 270.0) : a.shearLow};
+}
+
+/// Pull on the one anchor at a place: prying of a single row (S9.1).
+double pullAt(const AtSupport& at, const RailVerdict& v) {
+    return 1.5 * at.M / v.rows.back();
+}
+
+} // namespace
+
+double anchorStiffness(RailSupport kind) {
+    return kind == RailSupport::masonry ? 400 : kind == RailSupport::flanges ? 150 : 50;
+}
+
+void addAnchorChecks(const RailBench& b, RailVerdict& v) {
+    const AnchorKind& anchor = *v.option.anchor;
+    const bool board = v.option.kind == RailSupport::cover;
+    const AnchorTakes can = takes(v);
+    auto worst = worstOver(b, "anchors", board ? "Hollow-wall anchors" : "Wall anchors", "", "anchors",
+                           [&](const AtSupport& at) {
+                               return Use{pullAt(at, v) / can.T + at.V / can.V, 1};
+                           });
+    Check& c = worst.check;
+    if (!b.quiet)
+        c.working = {
+            "u = T/T_a + V/V_a,  T = 1.5 M/z",
+            {{"anchor", anchor.name + ", " + anchor.size},
+             {"load", c.load},
+             {"M (lever rule)", words::Nm(worst.at.M)},
+             {"T", N(pullAt(worst.at, v))},
+             {"V", N(worst.at.V)},
+             {"T_a", N(can.T) + (board ? ", at most 135 N in 12.7 mm gypsum (verify)" : "")},
+             {"V_a", N(can.V) + (board ? ", at most 270 N (verify)" : "")}},
+            words::percent(c.demand) + " used",
+            "S5.6, S10.7; " + anchor.source,
+            {"low end of the range typical of this kind of anchor: the package's own figure is better",
+             fmt::format("set as its package says; each gives {:.0f} N/mm", anchorStiffness(v.option.kind))}};
+    if (board)
+        c.cautions.push_back("Pull in plasterboard creeps, and one loose anchor loads its neighbours: a stud "
+                             "is better in every way.");
+    if (!anchor.note.empty())
+        c.cautions.push_back(anchor.note + ".");
+    v.checks.push_back(std::move(c));
+
+    auto through = worstOver(
+        b, "anchor_pull_through", "Rail under the anchors' heads", "N", "anchors", [&](const AtSupport& at) {
+            return Use{pullAt(at, v),
+                       pullThrough(b.piece.woodC1.G, washer, b.rail(), durationFactor(at.leaning()))};
+        });
+    if (!b.quiet)
+        through.check.working = {"W_H = 14.95 D_H G² t C_D",
+                                 {{"load", through.check.load},
+                                  {"head or washer D_H", words::mm(washer) + " (verify)"},
+                                  {"rail t", words::mm(b.rail())},
+                                  {"T", N(through.check.demand)}},
+                                 words::percent(through.check.utilisation()) + " used",
+                                 "S10.3, S10.7; NDS 12.2.5",
+                                 {}};
+    v.checks.push_back(std::move(through.check));
+}
+
+} // namespace owl

@@ -1,0 +1,111 @@
+// How a railed piece looks after years: sag along, droop of the front edge.
+#include "support/rail_judge.h"
+
+#include "strength/wall_mount.h"
+#include "support/words.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+using words::mm;
+
+/// v_long = v(all) + k_def v(lasting), point by point.
+void sagCurves(const RailBench& b, RailVerdict& v) {
+    const RailStatics& s = b.statics;
+    for (std::size_t i = 0; i < s.own.curve.size(); ++i) {
+        const auto [x, own] = s.own.curve[i];
+        const double now = own + b.factor * s.contents.curve[i];
+        const double later = now + solidWoodCreep * (own + b.factor * s.contents.lastingCurve[i]);
+        v.sag.instant = std::max(v.sag.instant, now);
+        v.sag.now.emplace_back(x, now);
+        v.sag.later.emplace_back(x, later);
+        if (later > v.sag.longTerm) {
+            v.sag.longTerm = later;
+            v.sag.atX = x;
+        }
+    }
+}
+
+void sagCheck(const RailBench& b, RailVerdict& v) {
+    v.worst = worstStretch(v.sag, v.x, b.length(), b.piece.sagLimit);
+    Check c;
+    c.id = "sag";
+    c.title = "Sag in years";
+    c.demand = v.worst.sag;
+    c.capacity = v.worst.limit;
+    c.unit = "mm";
+    c.looks = true;
+    c.atMm = v.worst.atX;
+    if (!b.quiet) {
+        c.load = "what stands on it";
+        c.place = "sag " + words::place(v.worst.atX) + " from the left end";
+        c.working = {
+            "v = v(all loads) + k_def v(lasting loads), beam on its supports; limit = span / " +
+                fmt::format("{:.0f}", sagRatio(b.piece.sagLimit)),
+            {{"EI", fmt::format("{:.3g} N mm²", b.statics.section.EI)},
+             {"stretch", fmt::format("{} to {}{}", words::place(v.worst.x0), words::place(v.worst.x1),
+                                     v.worst.freeEnd ? ", free end counts twice" : "")},
+             {"now", mm(v.sag.instant)},
+             {"k_def", "0.6 (solid wood, heated room)"}},
+            mm(v.worst.sag) + " of " + mm(v.worst.limit),
+            "beam on its supports (S5.1); creep EN 1995-1-1 table 3.2; limits by convention (S6)",
+            {b.piece.section.glued ? "base, back rail and lip glued into one section"
+                                   : "parts only screwed: they bend side by side"}};
+    }
+    v.checks.push_back(std::move(c));
+}
+
+/// The rail turns about its lower edge as the screws draw: the front edge drops by D times that turn. What
+/// stays creeps; wood squeezed by metal twice as much (S1.6): 1 + 2 k_def.
+void droopCheck(const RailBench& b, double axial, RailVerdict& v) {
+    const RailStatics& s = b.statics;
+    double all = 0;
+    double inYears = 0;
+    std::size_t where = 0;
+    for (std::size_t i = 0; i < s.x.size(); ++i) {
+        const double lasting = s.ownTurning[i] + b.factor * s.contents.lastingTurning[i];
+        const double M = s.ownTurning[i] + b.factor * s.contents.turning[i];
+        const double later = M + 2 * solidWoodCreep * lasting;
+        all = std::max(all, M);
+        if (later > inYears) {
+            inYears = later;
+            where = i;
+        }
+    }
+    v.droopNow = b.depth() * railRotation(all, v.rows, 1, axial);
+    v.droopLong = b.depth() * railRotation(inYears, v.rows, 1, axial);
+    Check c;
+    c.id = "droop";
+    c.title = "Front edge droop in years";
+    c.demand = v.droopLong;
+    c.capacity = b.depth() / 100;
+    c.unit = "mm";
+    c.looks = true;
+    c.atMm = s.x[where];
+    if (!b.quiet) {
+        c.load = "what stands on it";
+        c.place = "the front edge " + words::place(s.x[where]) + " from the left end";
+        c.working = {"drop = D × 1.5 (M + 2 k_def M_lasting)/(K_ax Σz²)",
+                     {{"D", mm(b.depth())},
+                      {"K_ax", fmt::format("{:.0f} N/mm", axial)},
+                      {"M", words::Nm(all)},
+                      {"now", mm(v.droopNow)}},
+                     mm(v.droopLong) + " of " + mm(c.capacity),
+                     "S9.3, S1.6, S6 (D/100); K_ax from product approvals (verify)",
+                     {}};
+    }
+    v.checks.push_back(std::move(c));
+}
+
+} // namespace
+
+void addLookChecks(const RailBench& b, double axial, RailVerdict& v) {
+    sagCurves(b, v);
+    sagCheck(b, v);
+    droopCheck(b, axial, v);
+}
+
+} // namespace owl

@@ -1,0 +1,182 @@
+// Wall screws through a rail: which length, what they bear, how the rail's edge presses on the wall.
+#include "support/rail_judge.h"
+
+#include "strength/fastener.h"
+#include "strength/wall_mount.h"
+#include "support/words.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+using words::mm;
+using words::N;
+
+Prying pryingAt(const AtSupport& at, const std::vector<double>& rows, double width) {
+    // railPrying() wants a force at a distance; the turning has its own balance (S5.6), so it comes alone.
+    Prying p = railPrying({{1, at.M}}, rows, 1, width);
+    p.V = at.V;
+    p.VPerScrew = at.V / static_cast<double>(rows.size());
+    return p;
+}
+
+/// Everything one support's screws bring into the check.
+struct ScrewForces {
+    double T = 0, V = 0, W = 0, Z = 0;
+    [[nodiscard]] double used() const { return combined(T, V, W, Z).utilisation; }
+    [[nodiscard]] Use use() const {
+        const double R = std::hypot(T, V);
+        const double u = used();
+        return {R, u > 0 ? R / u : std::max(W, Z)};
+    }
+};
+
+class WallScrews {
+  public:
+    WallScrews(const RailBench& b, const RailVerdict& v)
+        : b_(b), v_(v), s_(*v.option.screw), thread_(std::min(v.pen, v.screwLength * 2 / 3)) {}
+
+    [[nodiscard]] ScrewForces forces(const AtSupport& at) const {
+        ScrewForces f;
+        const Prying pry = pryingAt(at, v_.rows, b_.wall.studWidth);
+        f.T = *std::max_element(pry.T.begin(), pry.T.end());
+        f.V = pry.VPerScrew;
+        const double CD = durationFactor(at.leaning());
+        const double G = b_.piece.woodC1.G;
+        f.W = std::min(withdrawal(b_.wall.studG, s_.d, false, thread_, CD),
+                       pullThrough(G, s_.head, b_.rail() - s_.countersink(), CD));
+        LateralInput li;
+        li.d = s_.d;
+        li.root = s_.root;
+        li.side = b_.rail();
+        li.pen = v_.pen;
+        li.gap = b_.wall.cover; // plasterboard carries nothing
+        li.Gmain = b_.wall.studG;
+        li.Gside = G;
+        li.thetaSide = 90;
+        li.CD = CD;
+        f.Z = lateral(li).Z;
+        return f;
+    }
+
+    [[nodiscard]] Working working(const AtSupport& at, const Check& c) const {
+        const ScrewForces f = forces(at);
+        return {"T = 1.5 M z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
+                {{"stud", words::place(b_.statics.x[at.support]) + " from the left end"},
+                 {"load", c.load},
+                 {"M (lever rule)", words::Nm(at.M)},
+                 {"screws at", mm(v_.rows.back()) + " above the lower edge"},
+                 {"T", N(f.T)},
+                 {"V", N(f.V)},
+                 {"W′ (withdrawal, pull-through)", N(f.W)},
+                 {"Z′ (through " + mm(b_.wall.cover) + " of cover)", N(f.Z)},
+                 {"C_D", at.leaning() ? "1.6" : "0.9"}},
+                words::percent(f.used()) + " used",
+                "S5.6, S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
+                {fmt::format("{} screw, stud G {:.2f}, {} thread in the stud", s_.label, b_.wall.studG,
+                             mm(thread_)),
+                 "the wall cover is a gap: it carries no shear",
+                 "no support is credited with the lift of things elsewhere"}};
+    }
+
+  private:
+    const RailBench& b_;
+    const RailVerdict& v_;
+    const Screw& s_;
+    double thread_;
+};
+
+} // namespace
+
+void chooseWallScrew(const RailBench& b, RailVerdict& v) {
+    const Screw& s = *v.option.screw;
+    ScrewLengthInput in;
+    in.d = s.d;
+    in.counterbore = s.countersink();
+    in.stack = {b.rail(), b.wall.cover};
+    in.into = b.wall.studDepth;
+    in.leave = 6;
+    in.stock = s.lengths;
+    in.inStud = true;
+    in.minPen = 38;
+    auto fit = screwLength(in);
+    if (!fit.pick) { // 32 mm is accepted if the checks, which use the real bite, still pass
+        in.minPen = 32;
+        fit = screwLength(in);
+        v.shortBite = fit.pick.has_value();
+    }
+    if (!fit.pick) {
+        const bool thin = fit.Lmax < fit.Lmin;
+        v.refusal =
+            thin ? fmt::format("the stud is too shallow for a {} screw: it must reach {} and stop at {}",
+                               s.label, mm(fit.Lmin), mm(fit.Lmax))
+                 : fmt::format("no {} screw is long enough: rail and cover need {}", s.label, mm(fit.Lmin));
+        return;
+    }
+    v.screwLength = *fit.pick;
+    v.pen = fit.pen;
+    v.cableCaution = fit.cableCaution;
+    v.difficulty = s.d > 5.2 ? 2 : 1;
+}
+
+void addCrushCheck(const RailBench& b, double width, RailVerdict& v) {
+    const double soft = std::min(b.wall.crush, b.piece.woodC1.FcPerp);
+    auto worst = worstOver(b, "wall_crush", "Wall cover under the lower edge", "MPa", "the wall",
+                           [&](const AtSupport& at) {
+                               return Use{pryingAt(at, v.rows, width).bearingPeak, soft};
+                           });
+    if (!b.quiet) {
+        const Prying p = pryingAt(worst.at, v.rows, width);
+        worst.check.working = {"p = 2 C/(width × pressed depth)",
+                               {{"load", worst.check.load},
+                                {"M (lever rule)", words::Nm(worst.at.M)},
+                                {"C", N(p.compression)},
+                                {"pressed depth", mm(p.bearingDepth)},
+                                {"width", mm(width)}},
+                               words::MPa(p.bearingPeak) + " of " + words::MPa(soft),
+                               "S5.6, S9.1 (cover strength: verify)",
+                               {}};
+    }
+    v.checks.push_back(std::move(worst.check));
+}
+
+void addScrewChecks(const RailBench& b, RailVerdict& v) {
+    const Screw& s = *v.option.screw;
+    const WallScrews screws(b, v);
+    auto worst = worstOver(b, "wall_screws", "Wall screws, pull and shear", "N", "wall screws",
+                           [&](const AtSupport& at) { return screws.forces(at).use(); });
+    if (!b.quiet)
+        worst.check.working = screws.working(worst.at, worst.check);
+    v.checks.push_back(std::move(worst.check));
+
+    Check pen;
+    pen.id = "penetration";
+    pen.title = "Thread in the stud";
+    pen.demand = 6 * s.d;
+    pen.capacity = v.pen;
+    pen.unit = "mm";
+    pen.requirement = true;
+    if (!b.quiet) {
+        pen.working = {"p ≥ 6 D past rail and cover",
+                       {{"screw", fmt::format("{} × {}", s.label, mm(v.screwLength))},
+                        {"rail", mm(b.rail())},
+                        {"cover", mm(b.wall.cover)},
+                        {"countersink", mm(s.countersink())}},
+                       fmt::format("{} in the stud, {} demanded", mm(v.pen), mm(6 * s.d)),
+                       "NDS 12.1.5; S10.6",
+                       {}};
+        if (v.shortBite)
+            pen.cautions.push_back(fmt::format("{} in the stud instead of the {} that are wanted; what the "
+                                               "screws bear was reckoned with that.",
+                                               mm(v.pen), mm(38)));
+        if (v.cableCaution)
+            pen.cautions.push_back(
+                "The screw goes more than 32 mm (1-1/4 in) into the stud, where cables may run: scan first.");
+    }
+    v.checks.push_back(std::move(pen));
+}
+
+} // namespace owl
