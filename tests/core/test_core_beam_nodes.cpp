@@ -79,7 +79,7 @@ class TestBeamNodes : public QObject {
                     if (x > 2000)
                         continue;
                     const auto near = figures(solved(ledge(2000, x)));
-                    QVERIFY2(jump(exact, near) < 1e-5 + off / 15,
+                    QVERIFY2(jump(exact, near) < 1e-5 + off / 10,
                              qPrintable(QString("%1 %2: %3").arg(at).arg(off).arg(jump(exact, near))));
                 }
         }

@@ -19,7 +19,7 @@ struct Ledge {
 };
 
 /// A random ledge on four to seven studs, screwed with one size of screw, some things on it.
-Ledge anyLedge() {
+Ledge anyLedge(bool withThings = false) {
     Ledge l{test::fresh()};
     LedgeParams& p = l.params();
     p.length = 1_mm * *rc::gen::inRange(900, 2600);
@@ -42,7 +42,7 @@ Ledge anyLedge() {
     piece.hold.support = "studs-m5";
     piece.hold.rows = 1;
     piece.load.kgPerM = *rc::gen::inRange(0, 8);
-    const int things = *rc::gen::inRange(0, 4);
+    const int things = *rc::gen::inRange(withThings ? 1 : 0, 5);
     for (int i = 0; i < things; ++i)
         piece.load.items.push_back({"t" + std::to_string(i), "", "thing",
                                     0.5 + *rc::gen::inRange(0, 40) / 10.0,
@@ -215,8 +215,7 @@ class TestLaws : public QObject {
 
     void aLoadLessNeverRaisesADemand() {
         QVERIFY(rc::check("a load less", [] {
-            Ledge a = anyLedge();
-            RC_PRE(!a.piece().load.items.empty());
+            Ledge a = anyLedge(true);
             const auto before = uses(a.planned());
             Ledge b = a;
             const auto which = *rc::gen::inRange<std::size_t>(0, b.piece().load.items.size());
@@ -232,8 +231,7 @@ class TestLaws : public QObject {
 
     void aThingSplitInTwoIsTheSameThing() {
         QVERIFY(rc::check("split", [] {
-            Ledge a = anyLedge();
-            RC_PRE(!a.piece().load.items.empty());
+            Ledge a = anyLedge(true);
             Ledge b = a;
             auto& items = b.piece().load.items;
             LoadItem half = items.front();
