@@ -1,6 +1,7 @@
 #include "app/bars.h"
 
 #include "drawing/views.h"
+#include "plan/hold_findings.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -113,9 +114,8 @@ void Perch::show(const Project& project, const Plan& plan, const QString& curren
         const RailVerdict* h = pp->hold();
         e.status = h && h->feasible ? h->verdict.status : Status::fails;
         e.verdict = h && h->feasible
-                        ? QString("%1 · %2").arg(
-                              statusName(e.status),
-                              QString::fromStdString(formatDecimal(h->verdict.reserve, 1, project.style)))
+                        ? QString("%1 · %2").arg(statusName(e.status),
+                                                 QString::fromStdString(marginText(h->verdict.utilisation)))
                         : tr("not held");
         if (const Wall* w = project.findWall(piece.wall); w && project.rooms.size() > 1)
             if (const Room* r = project.findRoom(w->room); r && r->id != room) {
@@ -209,9 +209,12 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
     status_ = Status::unknown;
     if (h && h->feasible) {
         status_ = h->verdict.status;
+        const Verdict& v = h->verdict;
+        const QString stands = words(marginText(v.standing.utilisation));
         entries_.emplace_back(
             tr(statusName(status_)),
-            tr("margin %1").arg(words(formatDecimal(h->verdict.reserve, 1, project.style))));
+            v.leaning ? tr("margin %1, a hand %2").arg(stands, words(marginText(v.leaning->utilisation)))
+                      : tr("margin %1").arg(stands));
         entries_.emplace_back(tr("sag"), tr("%1 of %2")
                                              .arg(words(formatSmall(h->worst.sag, project.style)),
                                                   words(formatSmall(h->worst.limit, project.style))));
@@ -225,7 +228,8 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
         for (const auto& b : plan.cut.boards)
             boards += b.repeat;
         entries_.emplace_back(tr("wood"), boards == 1 ? tr("1 board") : tr("%1 boards").arg(boards));
-        entries_.emplace_back(tr("cost"), words(formatDecimal(plan.cost, 2, project.style)));
+        entries_.emplace_back(tr("cost"), plan.priced ? words(formatDecimal(plan.cost, 2, project.style))
+                                                      : tr("no price"));
         const double dry = static_cast<double>(plan.finish.hangAt - (plan.finish.steps.empty()
                                                                          ? plan.finish.hangAt
                                                                          : plan.finish.steps.front().start)) /

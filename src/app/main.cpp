@@ -42,9 +42,17 @@ owl::Shop openShop(bool demo) {
     return owl::shippedShop().value_or(owl::Shop());
 }
 
+/// Remedies are tried when the hands rest; a picture waits for that.
+void rest() {
+    QEventLoop loop;
+    QTimer::singleShot(150, &loop, &QEventLoop::quit);
+    loop.exec();
+}
+
 void takeShot(owl::MainWindow& window, const QString& file) {
     QApplication::processEvents();
     QApplication::processEvents();
+    rest();
     window.grab().save(file);
 }
 
@@ -190,6 +198,7 @@ int main(int argc, char** argv) {
         QApplication::processEvents();
         if (parser.isSet(shots))
             takeShots(window, document.project(), parser.value(shots));
+        rest();
         return parser.isSet(shot) && !window.grab().save(parser.value(shot))
                    ? fail(parser.value(shot) + ": it cannot be written.")
                    : 0;

@@ -18,9 +18,12 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
     mark.title = "Mark and drill the wall";
     mark.text =
         fmt::format("Draw a light level line {} above the floor, measured at one place only: floors run out "
-                    "of level. Mark the {} holes from the list below, probe each with a thin nail, and drill "
+                    "of level. Mark the {} holes from the hang sheet, probe each with a thin nail, and drill "
                     "{} {} deep, cover included.",
                     say(first.fromFloor), in.marks.size(), first.bit, say(Length::mm(first.depth)));
+    if (in.crumbles)
+        mark.text +=
+            " Go through the plaster with a masonry bit first, without hammer, then on with the wood bit.";
     if (in.anchor)
         mark.text += in.masonry ? " Blow the dust out and push the plugs in flush with the masonry."
                                 : " Set the anchors as their package says.";

@@ -15,6 +15,7 @@ struct HangInput {
     double mass = 0;        ///< kg
     bool behindLip = false; ///< a straight driver does not reach
     bool masonry = false;
+    bool crumbles = false; ///< old plaster: a masonry bit goes through it first
     NumberStyle style;
 };
 /// Marking and drilling the wall, then hanging: the first screw, the level, the rest. Nothing to hang on:

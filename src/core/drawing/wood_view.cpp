@@ -82,6 +82,8 @@ class BoardPainter {
     /// Name and size where there is room at about 700 px for the longest board, else the name, else its
     /// initials, else nothing.
     [[nodiscard]] std::string label(const Placed& p) const {
+        if (p.width.mm() / longest_ * 700 < 12) // a strip lower than its letters is named beside its board
+            return {};
         const double letters = p.length.mm() / longest_ * 700 / 6.4;
         const std::string name = plan_.partName(p.part);
         const std::string whole = fmt::format("{}  {} × {}", name, formatNumber(p.length, project_.style),
@@ -90,7 +92,7 @@ class BoardPainter {
             return whole;
         if (static_cast<double>(name.size()) < letters)
             return name;
-        if (p.width.mm() / longest_ * 700 < 11 || letters < 4)
+        if (letters < 4)
             return {};
         std::string initials;
         for (std::size_t i = 0; i < name.size(); ++i)
@@ -226,18 +228,18 @@ Drawing rackView(const Project& project, const Plan& plan) {
 
 namespace {
 
-/// A row for each piece that is built, then one for every coat.
+/// One row for all that is built, then one for every coat.
 std::vector<FinishStep> scheduleRows(const Plan& plan) {
     std::vector<FinishStep> out;
     for (const auto& s : plan.finish.steps) {
-        const auto row = std::find_if(out.begin(), out.end(), [&](const FinishStep& r) {
-            return !s.step.empty() && !r.step.empty() && r.piece == s.piece;
-        });
+        const auto row = std::find_if(
+            out.begin(), out.end(), [&](const FinishStep& r) { return !s.step.empty() && !r.step.empty(); });
         if (row == out.end()) {
             out.push_back(s);
             if (!s.step.empty()) {
                 const PiecePlan* pp = plan.find(s.piece);
-                out.back().name = "Build " + (pp ? pp->name : s.piece);
+                out.back().name = plan.pieces.size() > 1 ? fmt::format("Build all {}", plan.pieces.size())
+                                                         : "Build " + (pp ? pp->name : s.piece);
             }
             continue;
         }

@@ -229,21 +229,20 @@ class Collector : public FieldMaker {
         choice("hold.support", "Support", piece.hold.support, options,
                onPiece([](Piece& p, const std::string& id) { p.hold.support = id; }));
         choice("hold.rows", "Screws a stud", std::to_string(piece.hold.rows),
-               {{"0", "one where it holds, else two"}, {"1", "one"}, {"2", "two, stacked"}},
+               {{"0", "one if it holds"}, {"1", "one"}, {"2", "two, stacked"}},
                onPiece([](Piece& p, const std::string& v) {
                    p.hold.rows = static_cast<int>(plainNumber(v).value_or(0));
                }));
         choice("hold.leaning", "Somebody leans on it",
                std::array{"usual", "people", "nobody"}.at(static_cast<std::size_t>(piece.hold.leaning)),
-               {{"usual", "by height, depth and what is below"},
-                {"people", "yes, or stands up by it"},
-                {"nobody", "no, nobody"}},
+               {{"usual", "as usual here"}, {"people", "yes"}, {"nobody", "nobody"}},
                onPiece([](Piece& p, const std::string& v) {
                    p.hold.leaning = v == "people"   ? Leaning::people
                                     : v == "nobody" ? Leaning::nobody
                                                     : Leaning::usual;
                }),
-               "Where people lean, too much for a hand blocks; elsewhere it warns.");
+               "Usual: below 1.1 m, deeper than 200 mm, over a seat or a walkway. There too much for a hand "
+               "blocks; elsewhere it warns.");
         flag("hold.aboveBed", "Above a bed, seat or child's place", piece.hold.aboveBed,
              onPiece([](Piece& p, bool v) { p.hold.aboveBed = v; }),
              "Then strength may be used to 60 % only.");

@@ -1,5 +1,6 @@
 #include "edit/fields.h"
 #include "edit/place_strips.h"
+#include "plan/hold_findings.h"
 
 #include <algorithm>
 #include <array>
@@ -68,20 +69,21 @@ StripTable shoppingStrip(const Project& project, const Plan& plan) {
 StripTable supportStrip(const Project& project, const PiecePlan& pp) {
     StripTable t;
     t.title = "What could hold it";
-    t.columns = {"support", "margin", "governed by", "sag in years", "front edge", "holes", "cost"};
-    t.numeric = {1, 3, 4, 5, 6};
+    t.columns = {"support", "stands", "hand", "governed by", "sag in years", "front edge", "holes", "cost"};
+    t.numeric = {1, 2, 4, 5, 6, 7};
     t.chosen = static_cast<int>(pp.chosen);
     for (const auto& s : pp.supports) {
         const auto governs = std::find_if(s.checks.begin(), s.checks.end(),
                                           [&](const Check& c) { return c.id == s.verdict.governs; });
         if (s.feasible)
-            t.rows.push_back({s.option.name, formatDecimal(s.verdict.reserve, 1, project.style),
+            t.rows.push_back({s.option.name, marginText(s.verdict.standing.utilisation),
+                              s.verdict.leaning ? marginText(s.verdict.leaning->utilisation) : "—",
                               governs == s.checks.end() ? s.verdict.governs : governs->title,
                               formatSmall(s.worst.sag, project.style),
                               formatSmall(s.droopLong, project.style), std::to_string(s.holes),
                               formatDecimal(s.cost, 2, project.style)});
         else
-            t.rows.push_back({s.option.name, "—", "refused: " + s.refusal, "—", "—", "—", "—"});
+            t.rows.push_back({s.option.name, "—", "—", "refused: " + s.refusal, "—", "—", "—", "—"});
         t.ids.push_back("support:" + s.option.id);
         t.status.push_back(s.feasible ? s.verdict.status : Status::fails);
         t.workings.push_back(governs == s.checks.end() ? Working{} : governs->working);
@@ -193,12 +195,11 @@ std::string placeState(const Project& project, const PiecePlan& pp) {
     return pp.studs.empty() ? "no stud caught" : plural(pp.studs.size(), "stud") + " caught";
 }
 
-std::string holdState(const Project& project, const PiecePlan& pp) {
+std::string holdState(const PiecePlan& pp) {
     const RailVerdict* h = pp.hold();
     if (!h || !h->feasible)
         return "nothing holds it";
-    return fmt::format("{}, margin {}", statusName(h->verdict.status),
-                       formatDecimal(h->verdict.reserve, 1, project.style));
+    return fmt::format("{}, margin {}", statusName(h->verdict.status), marginText(h->verdict.utilisation));
 }
 
 } // namespace
@@ -257,7 +258,7 @@ std::string stationState(const Project& project, const Plan& plan, const std::st
                (plan.cut.unplaced.empty() ? "" : ", parts left over");
     }
     case Station::hold:
-        return holdState(project, *pp);
+        return holdState(*pp);
     case Station::cut:
         return plural(plan.sequence.size(), "cut") + (plan.cut.provenAsAsked ? ", proven" : "");
     case Station::build: {

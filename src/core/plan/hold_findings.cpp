@@ -11,12 +11,6 @@
 namespace owl {
 namespace {
 
-/// Rounded down, so that nothing reads better than it is.
-std::string marginText(double utilisation) {
-    return utilisation > 0.005 ? fmt::format("{:.1f}", std::floor(10 / utilisation + 1e-9) / 10)
-                               : std::string("without limit");
-}
-
 const Check* checkCalled(const RailVerdict& h, const std::string& id) {
     const auto it =
         std::find_if(h.checks.begin(), h.checks.end(), [&](const Check& c) { return c.id == id; });
@@ -237,6 +231,11 @@ class HoldFindings : public PieceFinder {
 };
 
 } // namespace
+
+std::string marginText(double utilisation) {
+    return utilisation > 0.02 ? fmt::format("{:.1f}", std::floor(10 / utilisation + 1e-9) / 10)
+                              : std::string("plenty");
+}
 
 std::string strainSentence(const Check& c) {
     if (c.looks)

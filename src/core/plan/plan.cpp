@@ -223,7 +223,7 @@ class Planner {
         // The wall is cut open before it is drilled, and made good when the piece hangs.
         auto open =
             openingSteps(piece.id, wall, pp.left, pp.right(), pp.bottom, pp.top(), project_.style, catalog_);
-        auto hang = hangSteps(hangInput(piece, pp), catalog_);
+        auto hang = hangSteps(hangInput(piece, wall, pp), catalog_);
         const auto good = std::stable_partition(open.begin(), open.end(), [](const BuildStep& s) {
             return s.id.find("/open-") != std::string::npos;
         });
@@ -238,7 +238,7 @@ class Planner {
         pp.label = labelText(project_, piece, pp);
     }
 
-    [[nodiscard]] HangInput hangInput(const Piece& piece, const PiecePlan& pp) const {
+    [[nodiscard]] HangInput hangInput(const Piece& piece, const Wall& wall, const PiecePlan& pp) const {
         HangInput h;
         h.piece = piece.id;
         h.marks = pp.marks;
@@ -251,6 +251,7 @@ class Planner {
         h.length = pp.assembly().length;
         h.mass = pp.mass;
         h.behindLip = pp.assembly().wallRowsBehindLip;
+        h.crumbles = wall.cover == "plaster_lath" && pp.cover > Length();
         h.style = project_.style;
         return h;
     }

@@ -1,5 +1,7 @@
 #include "plan/remedies.h"
 
+#include "plan/hold_findings.h"
+
 #include <algorithm>
 #include <fmt/format.h>
 
@@ -33,10 +35,6 @@ bool aboutStrength(const Finding& f) {
     return f.station == "hold" || f.id == "misses_studs" || f.id == "one_more_stud";
 }
 
-std::string margin(double u) {
-    return u > 0.01 ? fmt::format("{:.1f}", std::floor(10 / u) / 10) : std::string("plenty");
-}
-
 /// Empty: it does not help.
 struct Outcome {
     bool helps = false, cures = false;
@@ -55,8 +53,8 @@ Outcome outcomeOf(const Finding& finding, const Plan& before, const Plan& after)
                                         (is.counts <= was.counts && is.hand < was.hand * 0.999));
         out.helps = out.helps || better;
         if (is.held)
-            out.brings = "margin " + margin(is.counts) +
-                         (is.hand > is.counts ? ", with a hand " + margin(is.hand) : std::string());
+            out.brings = "margin " + marginText(is.counts) +
+                         (is.hand > is.counts ? ", with a hand " + marginText(is.hand) : std::string());
     }
     if (blocks(after) > blocks(before))
         out.helps = false;

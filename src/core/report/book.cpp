@@ -1,5 +1,6 @@
 #include "report/book.h"
 
+#include "measure/one_unit.h"
 #include "plan/hold_findings.h"
 
 #include "drawing/views.h"
@@ -57,7 +58,9 @@ class Book {
         b.numeric = std::move(numeric);
         return b;
     }
-    [[nodiscard]] const char* unit() const { return project_.style.units == Units::metric ? "mm" : "in"; }
+    [[nodiscard]] const char* unit() const {
+        return project_.style.units == Units::metric ? "millimetres" : "inches";
+    }
 
     void overview() {
         add(BlockKind::title, project_.name);
@@ -153,6 +156,11 @@ class Book {
         }
     }
 
+    void cautions(const std::string& activity) {
+        for (const auto& c : catalog().cautionsFor(activity))
+            add(BlockKind::small, inOneUnit(c, project_.style.units));
+    }
+
     /// '8 mm dowels × 30 mm', '#8 × 1-1/2 in', 'nails 30 mm'.
     [[nodiscard]] std::string fastenerWords(const Joint& j) const {
         const auto unit = [&](Length l) { return formatLength(l, project_.style); };
@@ -187,10 +195,8 @@ class Book {
                 {"☐", std::to_string(c.board + 1),
                  std::string(c.rip ? "rip, fence" : "crosscut, stop") + (c.atShop ? ", at the shop" : ""),
                  say(c.setting), c.keep, c.wasteSide});
-        for (const auto& c : catalog().cautionsFor("ripping long boards"))
-            add(BlockKind::small, c);
-        for (const auto& c : catalog().cautionsFor("mitre saw"))
-            add(BlockKind::small, c);
+        cautions("ripping long boards");
+        cautions("mitre saw");
     }
 
     void steps(const PiecePlan& pp) {
@@ -264,8 +270,7 @@ class Book {
         add(BlockKind::paragraph, "Mark the first hole from the corner and the floor and drill it. Drive its "
                                   "screw almost home, level the ledge, mark the others through the rail, and "
                                   "check them against the list before drilling.");
-        for (const auto& c : catalog().cautionsFor("drilling walls"))
-            add(BlockKind::small, c);
+        cautions("drilling walls");
         for (const auto& m : pp.marks)
             if (!m.caution.empty())
                 add(BlockKind::paragraph, fmt::format("Hole {}: {}.", m.order, m.caution));
