@@ -154,6 +154,10 @@ class TestWindow : public QObject {
             if (button->objectName().startsWith("remedy:misses_studs:"))
                 remedy = button;
         QVERIFY(remedy);
+        int told = 0; // what each would bring stands beside it
+        for (const auto* label : b.window.findChildren<QLabel*>())
+            told += label->text().startsWith("margin ");
+        QVERIFY(told > 0);
         const Project before = b.document.project();
         QEnterEvent enter(QPointF(2, 2), QPointF(2, 2), QPointF(2, 2));
         QApplication::sendEvent(remedy, &enter);
@@ -194,6 +198,46 @@ class TestWindow : public QObject {
         QTest::keyClick(kerf, Qt::Key_Return);
         b.settle();
         QCOMPARE(b.document.project().wood.kerf, Length::mm(3.175));
+    }
+
+    void bothMarginsStandInTheAnswerLine() {
+        Bench b;
+        QVERIFY2(b.ledger().contains("margin") && b.ledger().contains("a hand"), qPrintable(b.ledger()));
+        b.document.apply({"no hand", [](Project& p) { p.pieces.front().load.handN = 0; }});
+        b.settle();
+        QVERIFY(!b.ledger().contains("a hand"));
+    }
+
+    void aFinishIsChosenForThePieceAndItsCoatsAreChanged() {
+        Bench b;
+        b.go(Station::build);
+        auto* piece = qobject_cast<QComboBox*>(b.field("finish.piece"));
+        QVERIFY(piece);
+        const int paint = piece->findData("paint");
+        QVERIFY(paint > 0);
+        piece->setCurrentIndex(paint);
+        emit piece->activated(paint);
+        b.settle();
+        QCOMPARE(QString::fromStdString(b.piece().finish), QString("paint"));
+        bool painted = false;
+        for (const auto& s : b.document.plan().finish.steps)
+            painted = painted || s.finish == "paint_wb";
+        QVERIFY(painted);
+        auto* own = qobject_cast<QPushButton*>(b.field("recipe.own"));
+        QVERIFY(own);
+        own->click();
+        b.settle();
+        QCOMPARE(b.document.project().finish.recipes.size(), std::size_t(1));
+        QCOMPARE(QString::fromStdString(b.piece().finish), QString("own-1"));
+        auto* wait = qobject_cast<QLineEdit*>(b.field("coat.1.wait"));
+        QVERIFY(wait);
+        wait->setText("3");
+        emit wait->editingFinished();
+        b.settle();
+        QCOMPARE(b.document.project().finish.recipes.front().coats.front().waitH.value_or(0), 3.0);
+        for (int i = 0; i < 3; ++i)
+            b.document.undo();
+        QVERIFY(b.piece().finish.empty());
     }
 
     void thingsAreMovedOnTheShelf() {

@@ -1,6 +1,8 @@
 // The ledge: what is derived from what is asked for.
 #include "support.h"
 
+#include "piece/ledge_joints.h"
+
 #include "piece/ledge.h"
 
 #include <rapidcheck.h>
@@ -120,6 +122,71 @@ class TestLedge : public QObject {
                 QVERIFY(q.text.find("Nails or dowels") != std::string::npos);
             }
         QCOMPARE(r.assembly.joint("base-lip")->screwLength, Length());
+    }
+
+    void smallerGaugesAreTriedForALip() {
+        LedgeParams p;
+        p.lip = LipPlace::onTop;
+        p.lipJoint = Joinery::screwsGlue;
+        p.baseThickness = p.lipThickness = 12_mm; // too thin for 4 mm screws
+        p.lipHeight = 22_mm;
+        const auto r = make(p);
+        const Joint* j = r.assembly.joint("base-lip");
+        QVERIFY(j->screwLength > Length());
+        const Screw* s = catalog().findScrew(j->screwId);
+        QVERIFY(s->d < 4);
+        const Length bite = j->screwLength - j->through + j->counterbore;
+        QVERIFY(bite.mm() >= std::max(3 * s->d, 10.0) - 1e-6); // S10.6: it only holds in place
+        QVERIFY(!has(r, "no_lip_screw"));
+    }
+
+    void aCapMayBeScrewed() {
+        LedgeParams p;
+        p.caps = CapShape::full;
+        p.capJoint = Joinery::screwsGlue;
+        const auto r = make(p);
+        const Joint* j = r.assembly.joint("cap-left");
+        QVERIFY(j->screwLength > p.capThickness);
+        QVERIFY(!j->carries && j->shows);
+    }
+
+    void dowelsLookAtWhatTheyEnter() {
+        LedgeParams p;
+        p.back = BackPlace::behindBase;
+        p.backJoint = Joinery::dowels;
+        p.backThickness = 9.5_mm; // a hole 12 mm deep would come through
+        const auto thin = make(p);
+        const Joint* j = thin.assembly.joint("base-back");
+        QVERIFY(j->pinFirst <= 6.5_mm);
+        QVERIFY(j->pinFirst >= j->pin);
+        p.backThickness = 8_mm;
+        QVERIFY(has(make(p), "no_room_for_dowels"));
+        p.backThickness = 18_mm;
+        const Joint usual = *make(p).assembly.joint("base-back");
+        QCOMPARE(usual.pin, 8_mm);
+        QVERIFY(usual.pinFirst <= 15_mm && usual.pinFirst + usual.pinSecond >= usual.pinLength);
+    }
+
+    void aTongueEndsBeforeTheMiddle() {
+        for (Length t : {12_mm, 18_mm, 19_mm, 28_mm}) {
+            const Length l = tongueLength(t);
+            QVERIFY(l <= 8_mm && l + 1_mm <= t / 2 + 1_mm);
+        }
+        LedgeParams p;
+        p.backJoint = Joinery::tongueGroove;
+        p.baseThickness = 9_mm;
+        QVERIFY(has(make(p), "tongue_too_thin"));
+    }
+
+    void rangesAreToldTheRightWayRound() {
+        LedgeParams p;
+        p.lip = LipPlace::onTop;
+        p.lipHeight = 12_mm;
+        p.lipJoint = Joinery::screwsGlue;
+        for (const auto& q : make(p).problems)
+            if (q.id == "no_lip_screw")
+                QVERIFY2(q.text.find("to bite and would come through if longer than") != std::string::npos,
+                         q.text.c_str());
     }
 
     void screwsThroughAFrontLipAreSaidToShow() {

@@ -83,8 +83,7 @@ void tryOn(const Project& p, const std::string& piece, Station station, const st
             const std::string where = shown(f.id, typed);
             const auto edit = f.set(typed);
             if (!edit) {
-                if (!isSentence(edit.error()))
-                    qDebug() << (where + ": " + edit.error()).c_str();
+                QVERIFY2(isSentence(edit.error()), (where + ": " + edit.error()).c_str());
                 continue;
             }
             Project q = p;

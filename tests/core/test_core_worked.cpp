@@ -102,8 +102,6 @@ class TestWorked : public QObject {
         QVERIFY(near(r.maxDown, 1.64, 0.005));
         QVERIFY(near(r.maxSagging, 28'000, 1e-9));
         QVERIFY(near(r.maxShear, 140, 1e-9));
-        QVERIFY(near(r.downAt(400), r.maxDown, 1e-6));
-        QVERIFY(r.downAt(-5) == r.downAt(0));
     }
     // S5.3: a middle support 1.5 mm low on 2 x 800 mm goes from 400 to 366 N.
     void settlementMovesLoad() {

@@ -114,13 +114,8 @@ Species readSpecies(const Row& r) {
     return s;
 }
 
-Screw readGauge(const Row& r) {
-    Screw s;
-    s.id = "g" + r.text("gauge");
-    s.label = "#" + r.text("gauge");
-    s.d = r.number("shank_mm");
-    s.root = r.number("root_mm");
-    s.head = r.number("flat_head_mm");
+/// Drill bits for a screw, in millimetres and, where the row has them, as sold in inches.
+void readBits(const Row& r, Screw& s) {
     s.pilotSoft = r.number("pilot_soft_mm");
     s.pilotHard = r.number("pilot_hard_mm");
     s.clearance = r.number("clearance_mm");
@@ -128,12 +123,22 @@ Screw readGauge(const Row& r) {
     s.pilotSoftInch = r.text("pilot_soft_in");
     s.pilotHardInch = r.text("pilot_hard_in");
     s.clearanceInch = r.text("clearance_in");
+    s.source = r.text("source");
+    s.conf = r.text("conf");
+}
+
+Screw readGauge(const Row& r) {
+    Screw s;
+    s.id = "g" + r.text("gauge");
+    s.label = "#" + r.text("gauge");
+    s.d = r.number("shank_mm");
+    s.root = r.number("root_mm");
+    s.head = r.number("flat_head_mm");
     for (const auto& l : split(r.text("usual_lengths_in"), ';')) {
         s.lengths.push_back(inchLabel(l));
         s.lengthLabels.push_back(l + " in");
     }
-    s.source = r.text("source");
-    s.conf = r.text("conf");
+    readBits(r, s);
     return s;
 }
 
@@ -145,16 +150,11 @@ Screw readMetric(const Row& r) {
     s.label = r.text("diameter_mm") + " mm";
     s.root = r.number("root_mm");
     s.head = r.number("head_mm");
-    s.pilotSoft = r.number("pilot_soft_mm");
-    s.pilotHard = r.number("pilot_hard_mm");
-    s.clearance = r.number("clearance_mm");
-    s.plug = r.number("plug_bore_mm");
     for (const auto& l : split(r.text("usual_lengths_mm"), ';')) {
         s.lengths.push_back(numberIn(l));
         s.lengthLabels.push_back(l + " mm");
     }
-    s.source = r.text("source");
-    s.conf = r.text("conf");
+    readBits(r, s);
     return s;
 }
 
@@ -168,19 +168,11 @@ Screw readSpecial(const Row& r) {
     s.d = r.number("d_mm");
     s.root = r.number("root_mm");
     s.head = r.number("head_mm");
-    s.pilotSoft = r.number("pilot_soft_mm");
-    s.pilotHard = r.number("pilot_hard_mm");
-    s.clearance = r.number("clearance_mm");
-    s.plug = r.number("plug_bore_mm");
-    s.pilotSoftInch = r.text("pilot_soft_in");
-    s.pilotHardInch = r.text("pilot_hard_in");
-    s.clearanceInch = r.text("clearance_in");
     for (const auto& l : split(r.text("lengths"), ';')) {
         s.lengths.push_back(s.metric ? numberIn(l) : inchLabel(l));
         s.lengthLabels.push_back(l + (s.metric ? " mm" : " in"));
     }
-    s.source = r.text("source");
-    s.conf = r.text("conf");
+    readBits(r, s);
     return s;
 }
 

@@ -84,8 +84,8 @@ class WoodFieldMaker : public FieldMaker {
         for (const auto& s : plan_.stock)
             if (used.contains(s.id) && std::none_of(project_.wood.boards.begin(), project_.wood.boards.end(),
                                                     [&](const StockItem& b) { return b.id == s.id; }))
-                length("kind." + s.id + ".endTrim", s.name.empty() ? s.id : s.name, endTrimOf(project_, s),
-                       Length(), 200_mm, [s](Project& p, Length l) {
+                length("kind." + s.id + ".endTrim", capitalised(s.name.empty() ? s.id : s.name),
+                       endTrimOf(project_, s), Length(), 200_mm, [s](Project& p, Length l) {
                            if (l == endTrimOf(p, s))
                                return;
                            StockItem own = s;

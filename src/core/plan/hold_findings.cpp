@@ -119,6 +119,8 @@ class HoldFindings : public PieceFinder {
         if (h.option.atStuds())
             if (const Length by = shiftFor(pp_.studs.size() + 1, 300_mm); by != Length())
                 f.remedies.push_back(shiftBy(by));
+        if (const Length by = shiftToMiddle(); h.option.atStuds() && by != Length())
+            f.remedies.push_back(shiftBy(by));
         if (h.option.screw && pp_.rows == 1 && !worst.looks)
             f.remedies.push_back(
                 changePiece("Two rows of wall screws", piece_, [](Piece& p) { p.hold.rows = 2; }));
@@ -150,6 +152,18 @@ class HoldFindings : public PieceFinder {
                                              [](Piece& p) { p.sagLimit = SagLimit::rough; }));
         if (!hand)
             loadAtMost(f, h);
+    }
+
+    /// The shift that leaves both ends standing out as far past their studs; 0 when it is small or too far.
+    [[nodiscard]] Length shiftToMiddle() const {
+        if (pp_.studs.size() < 2)
+            return {};
+        const Length middle = pp_.studs.front() + (pp_.studs.back() - pp_.studs.front()) / 2;
+        const Length step = metric() ? 1_mm : Length::inches(1, 16);
+        const Length by = Length::nm((middle - length() / 2).nm() / step.nm() * step.nm());
+        const Length left = pp_.left + by;
+        const bool fits = left >= Length() && left + length() <= wall_->width;
+        return fits && abs(by) >= 10_mm && abs(by) <= 300_mm ? by : Length();
     }
 
     void otherJoints(Finding& f) const {

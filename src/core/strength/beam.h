@@ -69,8 +69,6 @@ struct BeamResult {
     std::vector<BeamSpan> spans;
     std::vector<std::pair<double, double>>
         curve; ///< (x, deflection) along the beam, for drawing and envelopes
-    /// Deflection at x by interpolation in the curve.
-    [[nodiscard]] double downAt(double x) const;
 };
 
 /// Largest magnitudes along a beam.

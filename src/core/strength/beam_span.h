@@ -33,10 +33,10 @@ void bend(std::vector<BeamElement>& elements, std::size_t first, std::size_t end
 ///   v_a)/S.
 /// Every integral is of a cubic at most, so Simpson's rule is exact, however short an element is.
 struct SpanFlexibility {
-    double S = 0;                       ///< mm
-    double f11 = 0, f12 = 0, f22 = 0;   ///< rad/(N mm)
-    double d1 = 0, d2 = 0;              ///< rad
-    double upLeft = 0, upRight = 0;     ///< N, reactions of the simple span
+    double S = 0;                     ///< mm
+    double f11 = 0, f12 = 0, f22 = 0; ///< rad/(N mm)
+    double d1 = 0, d2 = 0;            ///< rad
+    double upLeft = 0, upRight = 0;   ///< N, reactions of the simple span
     /// Sagging moments at its ends for the deflections and turns (v_a, theta_a, v_b, theta_b) of its ends.
     [[nodiscard]] std::array<double, 2> endMoments(const std::array<double, 4>& u) const;
     /// d(endMoments)/du, a row for each end.
