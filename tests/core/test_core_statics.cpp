@@ -178,12 +178,12 @@ class TestStatics : public QObject {
     void staticsAreSolvedOncePerSupportPlaces() {
         Rail r;
         r.piece.load.kgPerM = 5;
-        StaticsCache cache(r.piece);
-        const RailStatics& first = cache.of({100, 500, 900}, 0);
-        QCOMPARE(&cache.of({100, 500, 900}, 0), &first);
-        QVERIFY(&cache.of({100, 500, 900}, 50) != &first);
-        QVERIFY(&cache.of({100, 900}, 0) != &first);
-        QCOMPARE(&cache.of({100, 500, 900}, 0), &first); // and stays where it is
+        StaticsCache cache;
+        const RailStatics& first = cache.of(r.piece, {100, 500, 900}, 0);
+        QCOMPARE(&cache.of(r.piece, {100, 500, 900}, 0), &first);
+        QVERIFY(&cache.of(r.piece, {100, 500, 900}, 50) != &first);
+        QVERIFY(&cache.of(r.piece, {100, 900}, 0) != &first);
+        QCOMPARE(&cache.of(r.piece, {100, 500, 900}, 0), &first); // and stays where it is
         double sum = 0;
         for (double R : first.own.reactions)
             sum += R;

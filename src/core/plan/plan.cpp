@@ -9,6 +9,7 @@
 #include "plan/plan_wood.h"
 #include "plan/shopping.h"
 #include "project/placing.h"
+#include "support/rail_statics.h"
 
 #include <algorithm>
 #include <array>
@@ -79,15 +80,17 @@ class Planner {
             return;
         }
         PiecePlan one = pp;
-        makeAndHold(piece, *wall, *wood, piece.hold.rows == 2 ? 2 : 1, one);
+        StaticsCache cache; // one row or two: the same beam
+        makeAndHold(piece, *wall, *wood, piece.hold.rows == 2 ? 2 : 1, cache, one);
         // One row of screws is the default where it holds; a second is tried where it does not.
         if (piece.hold.rows == 0 && one.hold() && one.hold()->option.screw &&
             one.hold()->verdict.status != Status::holds) {
             PiecePlan two = pp;
-            makeAndHold(piece, *wall, *wood, 2, two);
+            makeAndHold(piece, *wall, *wood, 2, cache, two);
             if (two.hold() && two.hold()->rows.size() > 1 && twoRowsHelp(*one.hold(), *two.hold()))
                 one = std::move(two);
         }
+        measureHold({project_, shop_, catalog_}, piece, *wall, *wood, cache, one);
         build(piece, *wall, *wood, one);
         plan_.pieces.push_back(std::move(one));
     }
@@ -102,7 +105,8 @@ class Planner {
         return rank(two) < rank(one);
     }
 
-    void makeAndHold(const Piece& piece, const Wall& wall, const Species& wood, int rows, PiecePlan& pp) {
+    void makeAndHold(const Piece& piece, const Wall& wall, const Species& wood, int rows, StaticsCache& cache,
+                     PiecePlan& pp) {
         const LedgeParams& params = ledgeOf(piece);
         const std::vector<NoDrillZone>& zones = plan_.findWall(wall.id)->zones;
         pp.rows = rows;
@@ -116,7 +120,7 @@ class Planner {
             pp.made = makeLedge(params, ledgeContext(pp, anchored), catalog_);
         pp.cover = coverBehind(wall, pp);
         pp.studConfidence = leastConfidence(wall, pp);
-        holdPiece({project_, shop_, catalog_}, piece, wall, wood, pp);
+        holdPiece({project_, shop_, catalog_}, piece, wall, wood, cache, pp);
     }
 
     /// The earlier plan of a piece when nothing that it depends on has changed.

@@ -1,6 +1,7 @@
 #include "plan/plan_hold.h"
 
 #include "plan/shopping.h"
+#include "support/rail_judge.h"
 
 #include <algorithm>
 #include <cmath>
@@ -149,7 +150,7 @@ HandView handOn(const Piece& piece, const Wall& wall, const PiecePlan& pp, const
 }
 
 void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
-               PiecePlan& pp) {
+               StaticsCache& cache, PiecePlan& pp) {
     const Assembly& a = pp.assembly();
     pp.mass = massOf(a, 1120 * wood.means.sg12);
     pp.contents = contentsMass(piece.load, a.length);
@@ -159,14 +160,22 @@ void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const
     pp.heights = heightAdvice(wall, ask, in.catalog);
     const RailPiece rail = railPiece(in, piece, wall, wood, pp);
     const RailWall rw = railWall(in, wall, pp);
-    pp.supports = rankRail(rail, rw, in.catalog, in.project.style.units == Units::metric);
-    for (auto& s : pp.supports)
-        s.cost = in.shop.price(fixingPrice(s.option)) * s.holes;
+    pp.supports = rankRail(rail, rw, in.catalog, in.project.style.units == Units::metric, cache);
     pp.chosen = chosenSupport(pp.supports, piece.hold.support);
+}
+
+void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
+                 StaticsCache& cache, PiecePlan& pp) {
+    const RailPiece rail = railPiece(in, piece, wall, wood, pp);
+    const RailWall rw = railWall(in, wall, pp);
+    for (auto& s : pp.supports) {
+        s = judgeRail(rail, rw, s.option, cache, 1, false);
+        s.cost = in.shop.price(fixingPrice(s.option)) * s.holes;
+    }
     if (pp.chosen >= pp.supports.size())
         return;
     RailVerdict& hold = pp.supports[pp.chosen];
-    findCapacity(hold, rail, rw);
+    findCapacity(hold, rail, rw, cache);
     if (hold.feasible)
         for (double z : hold.rows)
             for (double x : hold.x)

@@ -103,10 +103,17 @@ std::vector<double> anchorPlaces(double left, double right);
 /// Judges one option. `factor` scales the contents.
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       double factor = 1);
+class StaticsCache; // support/rail_statics.h
+
 /// Adds carryKg, carryStrengthKg and carryLeaningKg by bisection on the contents (even load when there are
 /// none), never above 45 kg/m or 100 kg.
 void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall);
-/// All options judged, best first: verdict, then fewer holes, then difficulty, then cost; refused ones last.
+void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall, StaticsCache& cache);
+/// All options judged, best first: verdict, firm before cover, plain before special, the nearest miss,
+/// difficulty; refused ones last. With a cache: only the figures, no words; judgeRail() says how they came
+/// about.
+std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
+                                  bool metric, StaticsCache& cache);
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
                                   bool metric);
 

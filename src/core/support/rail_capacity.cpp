@@ -44,10 +44,16 @@ std::string governs(const RailVerdict& v) {
 } // namespace
 
 void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) {
+    StaticsCache cache;
+    findCapacity(v, piece, wall, cache);
+}
+
+void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall, StaticsCache& known) {
     if (!v.feasible && v.option.kind != RailSupport::cover) // anchors are refused for their load alone
         return;
     const RailPiece p = loaded(piece);
-    StaticsCache cache(p);
+    StaticsCache fresh; // with an even load where nothing is planned the statics are others
+    StaticsCache& cache = contentsMass(piece.load, piece.assembly->length) > 0 ? known : fresh;
     const double planned = contentsMass(p.load, p.assembly->length);
     const double looked = std::min(mostInAll, mostPerMetre * p.assembly->length.mm() / 1000);
     const double most = std::max(0.0, looked - p.mass) / planned;
@@ -57,24 +63,32 @@ void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall) 
     v.carryKg = planned * all;
     v.carryCapped = all >= most;
     v.carryGoverns = v.carryCapped ? "" : governs(judged(all * 1.001 + 1e-6));
-    v.carryStrengthKg =
-        planned *
-        largestMultiple(
-            [&](double f) {
-                const RailVerdict r = judged(f);
-                std::vector<Check> checks = r.checks;
-                std::erase_if(checks, [](const Check& c) { return c.looks; });
-                return r.feasible &&
-                       judge(checks, {r.verdict.grade, p.strengthLimit, p.leaningCounts}).utilisation <= 1;
-            },
-            most);
-    v.carryLeaningKg =
-        planned * largestMultiple(
-                      [&](double f) {
-                          const RailVerdict r = judged(f);
-                          return holds(r) && (!r.verdict.leaning || r.verdict.leaning->utilisation <= 1);
-                      },
-                      most);
+    // Strength alone carries more only where looks end it; with the hand as well less only where that was not
+    // counted.
+    const bool looks = v.carryGoverns == "sag" || v.carryGoverns == "droop";
+    v.carryStrengthKg = v.carryKg;
+    if (looks)
+        v.carryStrengthKg =
+            planned *
+            largestMultiple(
+                [&](double f) {
+                    const RailVerdict r = judged(f);
+                    std::vector<Check> checks = r.checks;
+                    std::erase_if(checks, [](const Check& c) { return c.looks; });
+                    return r.feasible &&
+                           judge(checks, {r.verdict.grade, p.strengthLimit, p.leaningCounts}).utilisation <=
+                               1;
+                },
+                most);
+    v.carryLeaningKg = v.carryKg;
+    if (!p.leaningCounts && p.hand > 0 && all > 0)
+        v.carryLeaningKg =
+            planned * largestMultiple(
+                          [&](double f) {
+                              const RailVerdict r = judged(f);
+                              return holds(r) && r.verdict.leaning && r.verdict.leaning->utilisation <= 1;
+                          },
+                          all);
 }
 
 } // namespace owl

@@ -30,7 +30,7 @@ class Judge {
         if (!v_.feasible)
             return std::move(v_);
         const bool springy = v_.option.kind == RailSupport::cover;
-        const RailStatics& s = cache_.of(v_.x, springy ? anchorStiffness(v_.option.kind) : 0);
+        const RailStatics& s = cache_.of(p_, v_.x, springy ? anchorStiffness(v_.option.kind) : 0);
         if (!s.problem.empty()) {
             refuse(s.problem);
             return std::move(v_);
@@ -205,18 +205,26 @@ RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOp
 }
 
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option, double factor) {
-    StaticsCache cache(piece);
+    StaticsCache cache;
     return judgeRail(piece, wall, option, cache, factor, false);
 }
 
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
-                                  bool metric) {
+                                  bool metric, StaticsCache& cache) {
     std::vector<RailVerdict> out;
-    StaticsCache cache(piece);
     for (const auto& o : railOptions(catalog, metric, wall.kind))
-        out.push_back(judgeRail(piece, wall, o, cache, 1, false));
+        out.push_back(judgeRail(piece, wall, o, cache, 1, true));
     std::stable_sort(out.begin(), out.end(),
                      [&](const auto& a, const auto& b) { return rankOf(a) < rankOf(b); });
+    return out;
+}
+
+std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
+                                  bool metric) {
+    StaticsCache cache;
+    std::vector<RailVerdict> out = rankRail(piece, wall, catalog, metric, cache);
+    for (auto& v : out)
+        v = judgeRail(piece, wall, v.option, cache, 1, false);
     return out;
 }
 

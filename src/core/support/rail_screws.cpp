@@ -2,12 +2,12 @@
 #include "support/rail_judge.h"
 
 #include "strength/fastener.h"
-#include "strength/wall_mount.h"
 #include "support/words.h"
 
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <tuple>
 
 namespace owl {
 namespace {
@@ -15,12 +15,25 @@ namespace {
 using words::mm;
 using words::N;
 
-Prying pryingAt(const AtSupport& at, const std::vector<double>& rows, double width) {
-    // railPrying() wants a force at a distance; the turning has its own balance (S5.6), so it comes alone.
-    Prying p = railPrying({{1, at.M}}, rows, 1, width);
-    p.V = at.V;
-    p.VPerScrew = at.V / static_cast<double>(rows.size());
-    return p;
+/// Prying by S9.1 with the turning of S5.6: pull on the uppermost screw, pressure under the edge.
+struct EdgeForces {
+    double T = 0, compression = 0, depth = 0, pressure = 0; ///< N, N, mm, MPa
+};
+EdgeForces edgeForces(double M, const std::vector<double>& rows, double width) {
+    double sum = 0;
+    double sum2 = 0;
+    for (double z : rows) {
+        sum += z;
+        sum2 += z * z;
+    }
+    EdgeForces f;
+    if (sum2 <= 0)
+        return f;
+    f.T = 1.5 * M * rows.back() / sum2; // rows run upwards
+    f.compression = 1.5 * M * sum / sum2;
+    f.depth = sum2 / sum;
+    f.pressure = width > 0 ? 2 * f.compression / (width * f.depth) : 0;
+    return f;
 }
 
 /// Everything one support's screws bring into the check.
@@ -37,28 +50,14 @@ struct ScrewForces {
 class WallScrews {
   public:
     WallScrews(const RailBench& b, const RailVerdict& v)
-        : b_(b), v_(v), s_(*v.option.screw), thread_(std::min(v.pen, v.screwLength * 2 / 3)) {}
+        : b_(b), v_(v), s_(*v.option.screw), thread_(std::min(v.pen, v.screwLength * 2 / 3)),
+          standing_(capacity(false)), leaning_(capacity(true)) {}
 
     [[nodiscard]] ScrewForces forces(const AtSupport& at) const {
         ScrewForces f;
-        const Prying pry = pryingAt(at, v_.rows, b_.wall.studWidth);
-        f.T = *std::max_element(pry.T.begin(), pry.T.end());
-        f.V = pry.VPerScrew;
-        const double CD = durationFactor(at.leaning());
-        const double G = b_.piece.woodC1.G;
-        f.W = std::min(withdrawal(b_.wall.studG, s_.d, false, thread_, CD),
-                       pullThrough(G, s_.head, b_.rail() - s_.countersink(), CD));
-        LateralInput li;
-        li.d = s_.d;
-        li.root = s_.root;
-        li.side = b_.rail();
-        li.pen = v_.pen;
-        li.gap = b_.wall.cover; // plasterboard carries nothing
-        li.Gmain = b_.wall.studG;
-        li.Gside = G;
-        li.thetaSide = 90;
-        li.CD = CD;
-        f.Z = lateral(li).Z;
+        f.T = edgeForces(at.M, v_.rows, b_.wall.studWidth).T;
+        f.V = at.V / static_cast<double>(v_.rows.size());
+        std::tie(f.W, f.Z) = at.leaning() ? leaning_ : standing_;
         return f;
     }
 
@@ -83,10 +82,30 @@ class WallScrews {
     }
 
   private:
+    /// W' and Z' of one screw: the same at every stud, so they are worked out once.
+    [[nodiscard]] std::pair<double, double> capacity(bool leaning) const {
+        const double CD = durationFactor(leaning);
+        const double G = b_.piece.woodC1.G;
+        LateralInput li;
+        li.d = s_.d;
+        li.root = s_.root;
+        li.side = b_.rail();
+        li.pen = v_.pen;
+        li.gap = b_.wall.cover; // plasterboard carries nothing
+        li.Gmain = b_.wall.studG;
+        li.Gside = G;
+        li.thetaSide = 90;
+        li.CD = CD;
+        return {std::min(withdrawal(b_.wall.studG, s_.d, false, thread_, CD),
+                         pullThrough(G, s_.head, b_.rail() - s_.countersink(), CD)),
+                lateral(li).Z};
+    }
+
     const RailBench& b_;
     const RailVerdict& v_;
     const Screw& s_;
     double thread_;
+    std::pair<double, double> standing_, leaning_;
 };
 
 } // namespace
@@ -126,17 +145,17 @@ void addCrushCheck(const RailBench& b, double width, RailVerdict& v) {
     const double soft = std::min(b.wall.crush, b.piece.woodC1.FcPerp);
     auto worst = worstOver(b, "wall_crush", "Wall cover under the lower edge", "MPa", "the wall",
                            [&](const AtSupport& at) {
-                               return Use{pryingAt(at, v.rows, width).bearingPeak, soft};
+                               return Use{edgeForces(at.M, v.rows, width).pressure, soft};
                            });
     if (!b.quiet) {
-        const Prying p = pryingAt(worst.at, v.rows, width);
+        const EdgeForces p = edgeForces(worst.at.M, v.rows, width);
         worst.check.working = {"p = 2 C/(width × pressed depth)",
                                {{"load", worst.check.load},
                                 {"M (lever rule)", words::Nm(worst.at.M)},
                                 {"C", N(p.compression)},
-                                {"pressed depth", mm(p.bearingDepth)},
+                                {"pressed depth", mm(p.depth)},
                                 {"width", mm(width)}},
-                               words::MPa(p.bearingPeak) + " of " + words::MPa(soft),
+                               words::MPa(p.pressure) + " of " + words::MPa(soft),
                                "S5.6, S9.1 (cover strength: verify)",
                                {}};
     }

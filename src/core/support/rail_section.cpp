@@ -20,20 +20,12 @@ struct Peaks {
 class SectionChecks {
   public:
     explicit SectionChecks(const RailBench& b) : b_(b), p_(b.piece) {
-        const BeamPeaks still = peaksAlong(b.statics, b.factor, nullptr);
+        const BeamPeaks still = peaksAlong(b.statics, b.factor);
         standing_ = {still.moment(), still.shear, nullptr, nullptr};
-        for (const auto& h : b.statics.hands) {
-            const BeamPeaks q = peaksAlong(b.statics, b.factor, &h);
-            if (q.moment() > leaning_.moment) {
-                leaning_.moment = q.moment();
-                leaning_.momentHand = &h;
-            }
-        }
         // Hard beside a support all of the hand is shear, at the support itself none: the worst is beside it.
-        if (!b.statics.hands.empty()) {
-            leaning_.shear = still.shear + b.piece.hand;
-            leaning_.shearHand = &b.statics.hands.front();
-        }
+        if (!b.statics.hands.empty())
+            leaning_ = {peakWithHand(b.statics, b.factor), still.shear + b.piece.hand, worstHand(b.statics),
+                        &b.statics.hands.front()};
         for (const auto& q : p_.section.parts)
             area_ += q.b * q.h;
     }

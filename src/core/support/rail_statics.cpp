@@ -60,6 +60,8 @@ class StaticsMaker {
             addTurning(s_.x, x, x, p_.hand * p_.assembly->depth.mm(), h.turning);
             s_.hands.push_back(std::move(h));
         }
+        if (s_.problem.empty())
+            worstOfHands();
         return std::move(s_);
     }
 
@@ -80,6 +82,33 @@ class StaticsMaker {
                 out.push_back({{cuts[k], cuts[k + 1], l.w}, all.sustained[i]});
         }
         return out;
+    }
+
+    void worstOfHands() {
+        if (s_.hands.empty())
+            return;
+        s_.handSagging.resize(s_.own.spans.size());
+        s_.handHogging.resize(s_.own.spans.size());
+        double peak = -1;
+        for (std::size_t i = 0; i < s_.own.spans.size(); ++i)
+            for (std::size_t k = 0; k < momentSamples; ++k) {
+                double most = -1e300;
+                double least = 1e300;
+                const double base = momentAt(s_.own.spans[i], k);
+                for (std::size_t n = 0; n < s_.hands.size(); ++n) {
+                    const double m = base + momentAt(s_.hands[n].beam.spans[i], k);
+                    most = std::max(most, m);
+                    least = std::min(least, m);
+                    const double here =
+                        std::max(m + s_.contents.sagging[i].at(k), -m - s_.contents.hogging[i].at(k));
+                    if (here > peak) {
+                        peak = here;
+                        s_.worstHand = n;
+                    }
+                }
+                s_.handSagging[i].at(k) = most;
+                s_.handHogging[i].at(k) = least;
+            }
     }
 
     void own() {
@@ -187,24 +216,35 @@ std::vector<AtSupport> atSupports(const RailStatics& s, double factor) {
     return out;
 }
 
-BeamPeaks peaksAlong(const RailStatics& s, double factor, const RailHand* hand) {
+BeamPeaks peaksAlong(const RailStatics& s, double factor) {
     BeamPeaks out;
     const RailContents& c = s.contents;
     for (std::size_t i = 0; i < s.own.spans.size(); ++i) {
         const BeamSpan& own = s.own.spans[i];
-        const BeamSpan* h = hand ? &hand->beam.spans[i] : nullptr;
         for (std::size_t k = 0; k < momentSamples; ++k) {
-            const double base = momentAt(own, k) + (h ? momentAt(*h, k) : 0);
+            const double base = momentAt(own, k);
             out.sagging = std::max(out.sagging, base + factor * c.sagging[i].at(k));
             out.hogging = std::max(out.hogging, -base - factor * c.hogging[i].at(k));
         }
         const auto& v = c.shear[i];
-        for (const auto& [base, k] :
-             {std::pair{own.va + (h ? h->va : 0), 0U}, std::pair{own.vb + (h ? h->vb : 0), 2U}})
+        for (const auto& [base, k] : {std::pair{own.va, 0U}, std::pair{own.vb, 2U}})
             for (std::size_t side : {0U, 1U})
                 out.shear = std::max(out.shear, std::abs(base + factor * v.at(k + side)));
     }
     return out;
+}
+
+double peakWithHand(const RailStatics& s, double factor) {
+    double peak = 0;
+    for (std::size_t i = 0; i < s.handSagging.size(); ++i)
+        for (std::size_t k = 0; k < momentSamples; ++k)
+            peak = std::max({peak, s.handSagging[i].at(k) + factor * s.contents.sagging[i].at(k),
+                             -s.handHogging[i].at(k) - factor * s.contents.hogging[i].at(k)});
+    return peak;
+}
+
+const RailHand* worstHand(const RailStatics& s) {
+    return s.worstHand < s.hands.size() ? &s.hands[s.worstHand] : nullptr;
 }
 
 } // namespace owl

@@ -44,6 +44,10 @@ struct RailStatics {
     std::vector<double> ownTurning; ///< N mm at each support
     RailContents contents;
     std::vector<RailHand> hands;
+    /// Own weight and the hand that sags, or hogs, each place most: the contents come on top, whatever their
+    /// factor.
+    std::vector<std::array<double, momentSamples>> handSagging, handHogging;
+    std::size_t worstHand = 0; ///< index of the one that bends most with the contents as planned
 };
 
 /// Solves a piece on supports at x (left to right); `spring` in N/mm, 0: rigid.
@@ -60,24 +64,26 @@ struct AtSupport {
 /// Every support under C1 and under C2 with the hand at each of its places; `factor` scales the contents.
 std::vector<AtSupport> atSupports(const RailStatics& s, double factor);
 
-/// Peaks of moment and shear along the piece; `hand` null: only what stands there.
-BeamPeaks peaksAlong(const RailStatics& s, double factor, const RailHand* hand);
+/// Peaks of moment and shear along the piece by what stands there.
+BeamPeaks peaksAlong(const RailStatics& s, double factor);
+/// Peak of the moment with a hand as well, at its worst place.
+double peakWithHand(const RailStatics& s, double factor);
+/// The hand that brings that peak with the contents as planned; null without hands.
+const RailHand* worstHand(const RailStatics& s);
 
-/// Screws of several sizes stand in the same studs: one solution serves them all, and every load that is
-/// tried.
+/// Screws of several sizes stand in the same studs, one or two in each: one solution serves them all, and
+/// every load that is tried. Only for pieces of one length, section, mass and load.
 class StaticsCache {
   public:
-    explicit StaticsCache(const RailPiece& p) : p_(p) {}
-    const RailStatics& of(const std::vector<double>& x, double spring) {
+    const RailStatics& of(const RailPiece& p, const std::vector<double>& x, double spring) {
         for (const auto& s : known_)
             if (s->x == x && s->spring == spring)
                 return *s;
-        known_.push_back(std::make_unique<RailStatics>(railStatics(p_, x, spring)));
+        known_.push_back(std::make_unique<RailStatics>(railStatics(p, x, spring)));
         return *known_.back();
     }
 
   private:
-    const RailPiece& p_;
     std::vector<std::unique_ptr<RailStatics>> known_;
 };
 

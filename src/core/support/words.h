@@ -1,6 +1,7 @@
 #pragma once
 // Figures as workings and sentences about strength show them: both units, at most three digits (S12.8).
 
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 #include <string>
@@ -13,10 +14,18 @@ inline std::string digits(double v) {
         return "without limit";
     if (v == 0)
         return "0";
-    const int before = static_cast<int>(std::floor(std::log10(std::abs(v)))) + 1;
-    const double unit = std::pow(10.0, before - 3);
-    const double r = std::round(v / unit) * unit;
-    std::string out = fmt::format("{:.{}f}", r, std::max(0, 3 - before));
+    const double size = std::abs(v);
+    double unit = 0.01; // of the third digit
+    int decimals = 2;
+    for (double top = 10; size >= top && unit < 1e9; top *= 10) {
+        unit *= 10;
+        --decimals;
+    }
+    for (double bottom = 1; size < bottom && decimals < 9; bottom /= 10) {
+        unit /= 10;
+        ++decimals;
+    }
+    std::string out = fmt::format("{:.{}f}", std::round(v / unit) * unit, std::max(0, decimals));
     if (out.find('.') != std::string::npos) {
         out.erase(out.find_last_not_of('0') + 1);
         if (out.back() == '.')
