@@ -218,7 +218,9 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
         entries_.emplace_back(tr("sag"), tr("%1 of %2")
                                              .arg(words(formatSmall(h->worst.sag, project.style)),
                                                   words(formatSmall(h->worst.limit, project.style))));
-        entries_.emplace_back(tr("may carry"), words(formatMass(std::floor(h->carryKg), project.style)));
+        entries_.emplace_back(tr("may carry"), h->carryKg > 0
+                                                   ? words(formatMass(std::floor(h->carryKg), project.style))
+                                                   : QString("—"));
     } else if (pp) {
         status_ = Status::fails;
         entries_.emplace_back(tr("not held"), words(h ? h->refusal : "").section(';', 0, 0).left(48));

@@ -184,7 +184,7 @@ class HoldFindings : public PieceFinder {
         Length next;
         const LedgeParams& l = ledgeOf(piece_);
         for (const auto& s : plan_.stock)
-            if (s.species == l.species && s.thickness > l.backThickness &&
+            if (s.species == l.species && s.thickness > l.backThickness + 1_mm &&
                 (next == Length() || s.thickness < next))
                 next = s.thickness;
         return next;

@@ -49,8 +49,9 @@ Outcome outcomeOf(const Finding& finding, const Plan& before, const Plan& after)
     if (aboutStrength(finding)) {
         const Strain was = strainOf(before, finding.piece);
         const Strain is = strainOf(after, finding.piece);
-        const bool better = is.held && (is.counts < was.counts * 0.999 ||
-                                        (is.counts <= was.counts && is.hand < was.hand * 0.999));
+        // Less than two parts in a hundred is no help.
+        const bool better = is.held && (is.counts < was.counts * 0.98 ||
+                                        (is.counts <= was.counts && is.hand < was.hand * 0.98));
         out.helps = out.helps || better;
         if (is.held)
             out.brings = "margin " + marginText(is.counts) +
