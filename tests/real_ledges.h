@@ -133,6 +133,7 @@ inline Project plugsInBrick() {
     l.lipHeight = 30_mm;
     l.species = "scots_pine";
     frames(p.pieces.front(), 5, 6);
+    p.pieces.front().hold.support = "anchor-a12"; // nylon plugs 10 x 50
     return p;
 }
 

@@ -107,6 +107,34 @@ class TestRealLedges : public QObject {
         QVERIFY(!h->feasible || h->verdict.status == Status::fails);
     }
 
+    // --- what is set in masonry
+    static std::string said(const Project& p) {
+        std::string out;
+        const Plan plan = test::planOf(p);
+        for (const auto& s : plan.pieces.front().steps)
+            out += s.text + "\n";
+        return out;
+    }
+    void eachAnchorIsSetItsOwnWay() {
+        Project p = plugsInBrick();
+        const Plan plan = test::planOf(p);
+        const RailVerdict& h = *plan.pieces.front().hold();
+        QCOMPARE(h.option.anchor->id, std::string("a12"));
+        QVERIFY(h.verdict.standing.utilisation <= 0.8);
+        for (const auto& m : plan.pieces.front().marks) {
+            QVERIFY(m.what.find("plug") != std::string::npos);
+            QCOMPARE(m.depth, 12.0 + 70.0);
+        }
+        const std::string plugs = said(p);
+        QVERIFY(plugs.find("push the plugs in flush") != std::string::npos);
+        QVERIFY(plugs.find("for the screws of the anchors") != std::string::npos);
+        p.pieces.front().hold.support = "anchor-a13";
+        const std::string bolts = said(p);
+        QVERIFY(bolts.find("plugs") == std::string::npos);
+        QVERIFY(bolts.find("the anchors themselves go through the rail") != std::string::npos);
+        QVERIFY(bolts.find("torque on the package") != std::string::npos);
+    }
+
     // --- holes where the drill goes
     void marksHolesAndStepsAgree_data() {
         QTest::addColumn<Make>("make");

@@ -25,8 +25,8 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
         mark.text +=
             " Go through the plaster with a masonry bit first, without hammer, then on with the wood bit.";
     if (in.anchor)
-        mark.text += in.masonry ? " Blow the dust out and push the plugs in flush with the masonry."
-                                : " Set the anchors as their package says.";
+        mark.text += " " + (in.anchor->setting.empty() ? "Set the anchors as their package says."
+                                                       : in.anchor->setting);
     mark.minutes = n * (catalog.minutes("wall_mark") + catalog.minutes("wall_hole"));
     mark.tools = {"tape", "level", "thin nail", "drill bit " + first.bit, "depth stop"};
     mark.cautions = catalog.cautionsFor("drilling walls");

@@ -103,7 +103,14 @@ class Steps {
                                       say(Length::mm(deep)))
                         : "Drill through from the front; the wide heads stay on the surface. ";
         } else {
-            text += "Drill through from the front for the screws of the anchors. ";
+            const AnchorKind* a = in_.anchor;
+            if (a && a->through && a->drill > 0)
+                bit = drillText(a->drill, in_.style);
+            text += a && a->through
+                        ? fmt::format("Drill {} through from the front: the anchors themselves go "
+                                      "through the rail. ",
+                                      a->drill > 0 ? bit : "as wide as they are")
+                        : "Drill through from the front for the screws of the anchors. ";
         }
         text += "Do it now, while the rail lies flat, on a piece of waste wood.";
         if (a_.wallRowsBehindLip)

@@ -260,6 +260,9 @@ AnchorKind readAnchor(const Row& r) {
     a.source = r.text("source");
     a.conf = r.text("conf");
     a.drill = r.number("drill_mm", 0);
+    a.depth = r.number("depth_mm", 0);
+    a.setting = r.text("set");
+    a.through = r.flag("through");
     a.tensionLow = r.number("tension_low_N");
     a.tensionHigh = r.number("tension_high_N");
     a.shearLow = r.number("shear_low_N");

@@ -96,7 +96,10 @@ struct WallKind {
 /// One anchor's typical allowable range in a wall, N; the low ends are what counts.
 struct AnchorKind {
     std::string id, wall, name, size, hole, note, source, conf;
-    double drill = 0; ///< mm, 0: none given
+    std::string setting;  ///< how it is set, a sentence; empty: as its package says
+    double drill = 0;     ///< mm, 0: none given
+    double depth = 0;     ///< mm of hole in what holds it, cover apart; 0: none given
+    bool through = false; ///< it goes in through the rail, not only its screw does
     double tensionLow = 0, tensionHigh = 0, shearLow = 0, shearHigh = 0;
 };
 /// Something on a wall: usual size, room to leave around it, where its wires and pipes run.

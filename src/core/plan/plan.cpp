@@ -278,12 +278,14 @@ class Planner {
         } else if (const AnchorKind* anchor = hold.option.anchor) {
             mi.drill = anchor->drill;
             mi.bit = anchor->drill > 0 ? drillText(anchor->drill, project_.style) : "as the package says";
-            mi.depth = pp.cover.mm() + (hold.option.kind == RailSupport::masonry ? 70 : 50);
+            const double usual =
+                hold.option.kind == RailSupport::masonry ? 70 : 50; // where the row is silent
+            mi.depth = pp.cover.mm() + (anchor->depth > 0 ? anchor->depth : usual);
             mi.into = hold.option.kind == RailSupport::cover     ? "cover"
                       : hold.option.kind == RailSupport::flanges ? "steel stud"
                       : kind                                     ? kind->name
                                                                  : "masonry";
-            mi.what = hold.option.kind == RailSupport::masonry ? "plug" : "anchor";
+            mi.what = anchor->name.find("plug") != std::string::npos ? "plug" : "anchor";
         }
         return mi;
     }
