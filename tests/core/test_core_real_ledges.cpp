@@ -135,6 +135,22 @@ class TestRealLedges : public QObject {
         QVERIFY(bolts.find("torque on the package") != std::string::npos);
     }
 
+    void theEndGrainOfACapIsSizedBeforeItIsNailed() {
+        Project p = plugsInBrick();
+        ledgeOf(p.pieces.front()).caps = CapShape::full;
+        const Plan plan = test::planOf(p);
+        int caps = 0;
+        for (const auto& s : plan.pieces.front().steps) {
+            if (!s.joint.starts_with("cap"))
+                continue;
+            ++caps;
+            QVERIFY2(s.text.starts_with("The end grain drinks glue"), s.text.c_str());
+            QCOMPARE(QString::fromStdString(s.text).count("end grain", Qt::CaseInsensitive), 1);
+            QVERIFY(s.text.find("flush all round") != std::string::npos);
+        }
+        QCOMPARE(caps, 2);
+    }
+
     // --- holes where the drill goes
     void marksHolesAndStepsAgree_data() {
         QTest::addColumn<Make>("make");

@@ -36,7 +36,7 @@ class JointStep {
             break;
         }
         if (j_.id.starts_with("cap"))
-            s_.text += " The end grain drinks glue: rub in a first thin coat, wait five minutes, then glue.";
+            s_.text = "The end grain drinks glue: rub in a first thin coat and wait five minutes. " + s_.text;
         s_.text += std::string(" ") + cleaning;
         if (a_.length.mm() > longPiece && !j_.id.starts_with("cap"))
             s_.text += " It is long: a second pair of hands at the other end keeps it flush.";
@@ -162,11 +162,12 @@ class JointStep {
         const std::string held = nameOf(j_.first == "base" ? j_.second : j_.first);
         const std::string nail =
             j_.nailLength > Length() ? fmt::format("{} long ", say(j_.nailLength)) : std::string();
-        s_.text = fmt::format("Spread glue. Press the {} on by hand, flush at both ends, and nail it from {} "
+        s_.text = fmt::format("Spread glue. Press the {} on by hand, flush {}, and nail it from {} "
                               "with {} nails of 18 gauge, "
                               "{}at {}. Pressed and nailed it needs no clamps; where a gap opens, one clamp "
                               "until the glue has set. {}",
-                              held, j_.drivenFrom, count(), nail, places(), j_.note);
+                              held, j_.id.starts_with("cap") ? "all round" : "at both ends", j_.drivenFrom,
+                              count(), nail, places(), j_.note);
         s_.tools = {"nailer or hammer and nail set"};
         s_.minutes += static_cast<double>(count()) * c_.minutes("nail");
     }

@@ -322,7 +322,7 @@ class Joiner {
             j.drivenFrom = "the end";
             j.shows = true;
             j.carries = false;
-            j.note = "End grain: glue size first, then glue. A cap carries nothing.";
+            j.note = "A cap carries nothing.";
             const Meeting m{p_.capThickness, shape_.inner / 2, std::min(p_.baseThickness, p_.backThickness),
                             false};
             if (j.how == Joinery::screwsGlue)
