@@ -59,7 +59,7 @@ class FinishFieldMaker : public FieldMaker {
     void clock() {
         text(
             "finish.start", "Work starts", project_.finish.start,
-            [](Project& p, const std::string& t) { p.finish.start = t; }, "As 2026-03-07T09:00.",
+            [](Project& p, const std::string& t) { p.finish.start = t; }, "Written like 2026-03-07T09:00.",
             [](const std::string& t) {
                 return parseClock(t)
                            ? std::string()
