@@ -79,6 +79,18 @@ inline std::vector<FoundStud> found(std::initializer_list<Length> centres) {
     return out;
 }
 
+/// One board of the first ledge's species and thickness that somebody has.
+inline StockItem ownBoard(const Project& p, Length length, Length width) {
+    StockItem s;
+    s.id = "own";
+    s.name = "own board";
+    s.species = ledgeOf(p.pieces.front()).species;
+    s.length = length;
+    s.width = width;
+    s.thickness = ledgeOf(p.pieces.front()).baseThickness;
+    s.available = 1;
+    return s;
+}
 inline Plan planOf(const Project& p) {
     return owl::plan(p, shop(), catalog());
 }

@@ -36,15 +36,7 @@ class Careless {
         p.wood.ripping = pick({Ripping::home, Ripping::home, Ripping::shop, Ripping::none});
         p.wood.onlyOwn = whole(0, 5) == 0;
         if (p.wood.onlyOwn && flip()) {
-            StockItem s;
-            s.id = "own";
-            s.name = "own board";
-            s.species = ledgeOf(p.pieces.front()).species;
-            s.length = 2400_mm;
-            s.width = 120_mm;
-            s.thickness = ledgeOf(p.pieces.front()).baseThickness;
-            s.available = 1;
-            p.wood.boards.push_back(s);
+            p.wood.boards.push_back(test::ownBoard(p, 2400_mm, 120_mm));
         }
         p.finish.start = whole(0, 30) == 0 ? "soon" : p.finish.start;
         return p;

@@ -52,15 +52,7 @@ class TestWoodAsSaid : public QObject {
         Project p = test::fresh();
         ledgeOf(p.pieces.front()).length = 2400_mm;
         p.wood.onlyOwn = true;
-        StockItem s;
-        s.id = "own";
-        s.name = "my board";
-        s.species = ledgeOf(p.pieces.front()).species;
-        s.length = 2400_mm;
-        s.width = 260_mm;
-        s.thickness = ledgeOf(p.pieces.front()).baseThickness;
-        s.available = 1;
-        p.wood.boards = {s};
+        p.wood.boards = {test::ownBoard(p, 2400_mm, 260_mm)};
         const Plan plan = test::planOf(p);
         const Finding* f = test::finding(plan, "trim_too_much");
         QVERIFY(f);
@@ -72,15 +64,7 @@ class TestWoodAsSaid : public QObject {
     void whatIsMissingIsNamed() {
         Project p = test::fresh();
         p.wood.onlyOwn = true;
-        StockItem s;
-        s.id = "own";
-        s.name = "my board";
-        s.species = ledgeOf(p.pieces.front()).species;
-        s.length = 1000_mm;
-        s.width = 95_mm;
-        s.thickness = ledgeOf(p.pieces.front()).baseThickness;
-        s.available = 1;
-        p.wood.boards = {s};
+        p.wood.boards = {test::ownBoard(p, 1000_mm, 95_mm)};
         const Plan plan = test::planOf(p);
         const Finding* f = test::finding(plan, "not_enough");
         QVERIFY(f);
@@ -89,14 +73,9 @@ class TestWoodAsSaid : public QObject {
     }
     void theRackIsUsedFirstAndCostsNothing() {
         Project p = test::fresh();
-        StockItem s;
+        StockItem s = test::ownBoard(p, 950_mm, 45_mm);
         s.id = "old";
         s.name = "old strip";
-        s.species = ledgeOf(p.pieces.front()).species;
-        s.length = 950_mm;
-        s.width = 45_mm;
-        s.thickness = ledgeOf(p.pieces.front()).baseThickness;
-        s.available = 1;
         s.rack = true;
         s.price = 7;
         p.wood.boards = {s};

@@ -1,11 +1,9 @@
 #include "catalog/catalog.h"
 
 #include "catalog/embedded.h"
-#include "measure/number.h"
+#include "catalog/screw_rows.h"
 
 #include <algorithm>
-#include <cstdio>
-#include <cstdlib>
 #include <fmt/format.h>
 #include <stdexcept>
 
@@ -13,91 +11,6 @@ namespace owl {
 namespace {
 
 using json = nlohmann::ordered_json;
-
-/// One row of a subject, read with the name of the place in every complaint.
-class Row {
-  public:
-    Row(const std::string& subject, std::size_t index, const json& row)
-        : place_(fmt::format("{}: row {}", subject, index + 1)), row_(row) {}
-    [[nodiscard]] std::string text(const char* key) const {
-        const auto it = row_.find(key);
-        if (it == row_.end())
-            return {};
-        if (it->is_string())
-            return it->get<std::string>();
-        if (it->is_number())
-            return it->dump();
-        throw std::runtime_error(fmt::format("{}: '{}' must be a text", place_, key));
-    }
-    [[nodiscard]] double number(const char* key) const {
-        const auto it = row_.find(key);
-        if (it == row_.end())
-            throw std::runtime_error(fmt::format("{}: '{}' is missing", place_, key));
-        if (!it->is_number())
-            throw std::runtime_error(fmt::format("{}: '{}' must be a number", place_, key));
-        return it->get<double>();
-    }
-    [[nodiscard]] double number(const char* key, double otherwise) const {
-        const auto it = row_.find(key);
-        return it == row_.end() || !it->is_number() ? otherwise : it->get<double>();
-    }
-    [[nodiscard]] bool flag(const char* key) const { return row_.value(key, false); }
-    [[nodiscard]] std::vector<std::string> texts(const char* key) const {
-        std::vector<std::string> out;
-        if (row_.contains(key))
-            for (const auto& v : row_.at(key))
-                out.push_back(v.get<std::string>());
-        return out;
-    }
-    [[nodiscard]] std::vector<double> numbers(const char* key) const {
-        std::vector<double> out;
-        if (row_.contains(key))
-            for (const auto& v : row_.at(key))
-                out.push_back(v.get<double>());
-        return out;
-    }
-
-    [[nodiscard]] const json& whole() const { return row_; }
-
-  private:
-    std::string place_;
-    const json& row_;
-};
-
-/// A number inside a text of the reference data.
-double numberIn(const std::string& text) {
-    const auto v = plainNumber(text);
-    if (!v)
-        throw std::runtime_error("\"" + text + "\" is not a number");
-    return *v;
-}
-
-std::vector<std::string> split(const std::string& text, char by) {
-    std::vector<std::string> out;
-    std::string word;
-    for (char c : text) {
-        if (c == by) {
-            out.push_back(word);
-            word.clear();
-        } else {
-            word += c;
-        }
-    }
-    out.push_back(word);
-    return out;
-}
-
-/// '1-1/4' inches to mm.
-double inchLabel(const std::string& label) {
-    double total = 0;
-    for (const auto& part : split(label, '-')) {
-        const auto slash = part.find('/');
-        total += slash == std::string::npos
-                     ? numberIn(part)
-                     : numberIn(part.substr(0, slash)) / numberIn(part.substr(slash + 1));
-    }
-    return total * 25.4;
-}
 
 Species readSpecies(const Row& r) {
     Species s;
@@ -111,68 +24,6 @@ Species readSpecies(const Row& r) {
     s.resinous = r.text("resin") == "yes" || r.text("resin") == "some";
     s.source = r.text("source");
     s.conf = r.text("conf");
-    return s;
-}
-
-/// Drill bits for a screw, in millimetres and, where the row has them, as sold in inches.
-void readBits(const Row& r, Screw& s) {
-    s.pilotSoft = r.number("pilot_soft_mm");
-    s.pilotHard = r.number("pilot_hard_mm");
-    s.clearance = r.number("clearance_mm");
-    s.plug = r.number("plug_bore_mm");
-    s.pilotSoftInch = r.text("pilot_soft_in");
-    s.pilotHardInch = r.text("pilot_hard_in");
-    s.clearanceInch = r.text("clearance_in");
-    s.source = r.text("source");
-    s.conf = r.text("conf");
-}
-
-Screw readGauge(const Row& r) {
-    Screw s;
-    s.id = "g" + r.text("gauge");
-    s.label = "#" + r.text("gauge");
-    s.d = r.number("shank_mm");
-    s.root = r.number("root_mm");
-    s.head = r.number("flat_head_mm");
-    for (const auto& l : split(r.text("usual_lengths_in"), ';')) {
-        s.lengths.push_back(inchLabel(l));
-        s.lengthLabels.push_back(l + " in");
-    }
-    readBits(r, s);
-    return s;
-}
-
-Screw readMetric(const Row& r) {
-    Screw s;
-    s.metric = true;
-    s.d = r.number("diameter_mm");
-    s.id = "m" + r.text("diameter_mm");
-    s.label = r.text("diameter_mm") + " mm";
-    s.root = r.number("root_mm");
-    s.head = r.number("head_mm");
-    for (const auto& l : split(r.text("usual_lengths_mm"), ';')) {
-        s.lengths.push_back(numberIn(l));
-        s.lengthLabels.push_back(l + " mm");
-    }
-    readBits(r, s);
-    return s;
-}
-
-/// Screws with trim or washer heads carry their own id and label.
-Screw readSpecial(const Row& r) {
-    Screw s;
-    s.id = r.text("id");
-    s.label = r.text("label");
-    s.metric = r.text("metric") == "yes";
-    s.headKind = r.text("head_kind") == "trim" ? ScrewHead::trim : ScrewHead::washer;
-    s.d = r.number("d_mm");
-    s.root = r.number("root_mm");
-    s.head = r.number("head_mm");
-    for (const auto& l : split(r.text("lengths"), ';')) {
-        s.lengths.push_back(s.metric ? numberIn(l) : inchLabel(l));
-        s.lengthLabels.push_back(l + (s.metric ? " mm" : " in"));
-    }
-    readBits(r, s);
     return s;
 }
 
