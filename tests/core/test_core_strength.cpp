@@ -68,11 +68,11 @@ class TestStrength : public QObject {
     void publicCases_data() {
         QTest::addColumn<QString>("text");
         const json file = json::parse(test::textOf(test::sourcePath("tests/data/structure-cases.json")));
-        static const std::set<std::string> covered{
-            "beam",    "section",  "shelf_sag",   "wood_allowable", "withdrawal",  "pull_through",
-            "lateral", "combined", "rail_prying", "screw_length",   "stud_layout", "verdict"};
+        // Kinds of case that belong to pieces which are not made yet.
+        static const std::set<std::string> later{"sag_probability", "corner",  "alcove", "brace",
+                                                 "ladder",          "tipover", "glass"};
         for (const auto& c : file.at("cases"))
-            if (covered.contains(c.at("kind").get<std::string>()))
+            if (!later.contains(c.at("kind").get<std::string>()))
                 QTest::newRow(c.at("id").get<std::string>().c_str()) << test::words(c.dump());
     }
     void publicCases() {
@@ -90,8 +90,8 @@ class TestStrength : public QObject {
 
     void kindsNotYetKnownAreNamed() {
         const json out =
-            *evaluateCases(json{{"cases", {{{"id", "x"}, {"kind", "rod"}, {"inputs", json::object()}}}}});
-        QCOMPARE(test::words(out.dump()), QString(R"({"results":[{"id":"x","unsupported":"rod"}]})"));
+            *evaluateCases(json{{"cases", {{{"id", "x"}, {"kind", "glass"}, {"inputs", json::object()}}}}});
+        QCOMPARE(test::words(out.dump()), QString(R"({"results":[{"id":"x","unsupported":"glass"}]})"));
     }
 
     void brokenCasesAnswerWithASentence_data() {

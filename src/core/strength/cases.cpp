@@ -1,6 +1,8 @@
 #include "strength/cases.h"
 
 #include "strength/beam.h"
+#include "strength/case_input.h"
+#include "strength/case_supports.h"
 #include "strength/check.h"
 #include "strength/fastener.h"
 #include "strength/mantel.h"
@@ -12,69 +14,12 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
-#include <stdexcept>
 
 namespace owl {
 namespace {
 
-using json = nlohmann::json;
+using namespace cases;
 
-/// A fault in a case; caught in evaluateCases() and returned as that case's error.
-struct CaseFault : std::runtime_error {
-    using std::runtime_error::runtime_error;
-};
-
-double num(const json& j, const char* key) {
-    if (!j.is_object() || !j.contains(key))
-        throw CaseFault(fmt::format("'{}' is missing", key));
-    const json& v = j.at(key);
-    if (!v.is_number() || !std::isfinite(v.get<double>()))
-        throw CaseFault(fmt::format("'{}' must be a number", key));
-    return v.get<double>();
-}
-double num(const json& j, const char* key, double otherwise) {
-    return j.contains(key) && !j.at(key).is_null() ? num(j, key) : otherwise;
-}
-std::string text(const json& j, const char* key, const char* otherwise) {
-    if (!j.contains(key))
-        return otherwise;
-    if (!j.at(key).is_string())
-        throw CaseFault(fmt::format("'{}' must be a text", key));
-    return j.at(key).get<std::string>();
-}
-bool flag(const json& j, const char* key) {
-    if (!j.contains(key))
-        return false;
-    if (!j.at(key).is_boolean())
-        throw CaseFault(fmt::format("'{}' must be true or false", key));
-    return j.at(key).get<bool>();
-}
-const json& list(const json& j, const char* key) {
-    static const json none = json::array();
-    if (!j.contains(key) || j.at(key).is_null())
-        return none;
-    if (!j.at(key).is_array())
-        throw CaseFault(fmt::format("'{}' must be a list", key));
-    return j.at(key);
-}
-std::vector<double> numbers(const json& j, const char* key) {
-    std::vector<double> out;
-    for (const auto& v : list(j, key)) {
-        if (!v.is_number())
-            throw CaseFault(fmt::format("'{}' must hold numbers", key));
-        out.push_back(v.get<double>());
-    }
-    return out;
-}
-std::vector<bool> flags(const json& j, const char* key) {
-    std::vector<bool> out;
-    for (const auto& v : list(j, key)) {
-        if (!v.is_boolean())
-            throw CaseFault(fmt::format("'{}' must hold true or false", key));
-        out.push_back(v.get<bool>());
-    }
-    return out;
-}
 /// Negative zero reads badly.
 double tidy(double v) {
     return std::abs(v) < 1e-12 ? 0.0 : v;
@@ -333,7 +278,7 @@ json mantelCase(const json& in) {
     return {{"limit_projection_mm", m.limit ? json(*m.limit) : json(nullptr)}, {"flag", m.flag}};
 }
 
-using Evaluate = json (*)(const json&);
+using Evaluate = CaseEvaluator;
 const std::map<std::string, Evaluate>& kinds() {
     static const std::map<std::string, Evaluate> table{{"beam", beamCase},
                                                        {"section", sectionCase},
@@ -348,7 +293,12 @@ const std::map<std::string, Evaluate>& kinds() {
                                                        {"stud_layout", studCase},
                                                        {"mantel_clearance", mantelCase},
                                                        {"verdict", verdictCase}};
-    return table;
+    static const std::map<std::string, Evaluate> all = [] {
+        std::map<std::string, Evaluate> both = table;
+        both.insert(supportCases().begin(), supportCases().end());
+        return both;
+    }();
+    return all;
 }
 
 json evaluateOne(const json& c) {

@@ -54,6 +54,10 @@ double root(double A, double B, double C) {
 
 } // namespace
 
+double screwReduction(double d, double rootD) {
+    return reduction(5, d, rootD, 0);
+}
+
 LateralResult lateral(const LateralInput& in) {
     LateralResult r;
     r.FeMain = in.FeMain.value_or(bearingAtAngle(in.Gmain, in.d, in.thetaMain));

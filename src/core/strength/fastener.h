@@ -17,6 +17,10 @@ double pullThrough(double G, double headD, double t, double CD);
 /// Bending yield strength of a screw by its nominal diameter, MPa (NDS table I1).
 double bendingYield(double d);
 
+/// Reduction of the yield load of a screw that presses along the grain (S10.4): K_D = 2.2 up to a root
+/// of 4.32 mm, 10 d_in + 0.5 above; from 6.35 mm root 3.2 (mode IV).
+double screwReduction(double d, double root);
+
 /// A screw in single shear: side member, gap that carries nothing, main member. mm, MPa.
 struct LateralInput {
     double d = 0, root = 0, side = 0, pen = 0, gap = 0;

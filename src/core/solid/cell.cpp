@@ -1,0 +1,250 @@
+#include "solid/cell.h"
+
+#include <algorithm>
+#include <map>
+
+namespace owl {
+namespace {
+
+/// Twice the area of a polygon as a vector along its normal (Newell), right for any flat polygon.
+Vec3 newell(const std::vector<Vec3>& p) {
+    Vec3 n;
+    for (std::size_t i = 0; i < p.size(); ++i)
+        n = n + cross(p[i] - p[0], p[(i + 1) % p.size()] - p[0]);
+    return n;
+}
+
+void orient(ConvexCell& c) {
+    Vec3 mid;
+    for (const auto& p : c.points)
+        mid = mid + p;
+    mid = mid / static_cast<double>(c.points.size());
+    for (auto& f : c.faces) {
+        std::vector<Vec3> q = c.corners(f);
+        Vec3 n = unit(newell(q));
+        if (dot(n, mid - q[0]) > 0) {
+            std::reverse(f.loop.begin(), f.loop.end());
+            n = -n;
+        }
+        f.plane = planeThrough(q[0], n);
+    }
+}
+
+/// Cuts the loop of a face at a plane. A crossing edge gets its new point once, whichever face asks first, so
+/// that neighbours stay joined.
+class LoopCutter {
+  public:
+    LoopCutter(const ConvexCell& in, const Plane& plane) : in_(in) {
+        beyond_.reserve(in.points.size());
+        for (const auto& p : in.points)
+            beyond_.push_back(plane.beyond(p));
+    }
+    [[nodiscard]] bool allInside() const {
+        return std::all_of(beyond_.begin(), beyond_.end(), [](double b) { return b <= sameMm; });
+    }
+    [[nodiscard]] bool allOutside() const {
+        return std::all_of(beyond_.begin(), beyond_.end(), [](double b) { return b >= -sameMm; });
+    }
+    std::vector<int> cut(const std::vector<int>& loop) {
+        std::vector<int> out;
+        for (std::size_t i = 0; i < loop.size(); ++i) {
+            const int a = loop[i];
+            const int b = loop[(i + 1) % loop.size()];
+            if (beyond_[a] <= sameMm)
+                add(out, kept(a));
+            if ((beyond_[a] > sameMm && beyond_[b] < -sameMm) ||
+                (beyond_[a] < -sameMm && beyond_[b] > sameMm))
+                add(out, between(a, b));
+        }
+        if (out.size() > 1 && out.front() == out.back())
+            out.pop_back();
+        return out.size() >= 3 ? out : std::vector<int>();
+    }
+    std::vector<Vec3> points;
+
+  private:
+    static void add(std::vector<int>& loop, int i) {
+        if (loop.empty() || loop.back() != i)
+            loop.push_back(i);
+    }
+    int kept(int i) {
+        const auto [it, fresh] = kept_.try_emplace(i, static_cast<int>(points.size()));
+        if (fresh)
+            points.push_back(in_.points[i]);
+        return it->second;
+    }
+    int between(int a, int b) {
+        if (a > b)
+            std::swap(a, b);
+        const auto [it, fresh] = cut_.try_emplace({a, b}, static_cast<int>(points.size()));
+        if (fresh) {
+            const double t = beyond_[a] / (beyond_[a] - beyond_[b]);
+            points.push_back(in_.points[a] + (in_.points[b] - in_.points[a]) * t);
+        }
+        return it->second;
+    }
+
+    const ConvexCell& in_;
+    std::vector<double> beyond_;
+    std::map<int, int> kept_;
+    std::map<std::pair<int, int>, int> cut_;
+};
+
+/// The edges that a cut left without a neighbour, as one loop in the order the new face needs.
+std::vector<int> openLoop(const std::vector<CellFace>& faces) {
+    std::map<std::pair<int, int>, bool> edges;
+    for (const auto& f : faces)
+        for (std::size_t i = 0; i < f.loop.size(); ++i)
+            edges[{f.loop[i], f.loop[(i + 1) % f.loop.size()]}] = true;
+    std::map<int, int> next;
+    for (const auto& [e, there] : edges)
+        if (!edges.contains({e.second, e.first}))
+            next[e.second] = e.first;
+    std::vector<int> loop;
+    if (next.empty())
+        return loop;
+    for (int at = next.begin()->first; loop.size() <= next.size();) {
+        loop.push_back(at);
+        const auto it = next.find(at);
+        if (it == next.end())
+            return {};
+        at = it->second;
+        if (at == loop.front())
+            break;
+    }
+    return loop.size() >= 3 ? loop : std::vector<int>();
+}
+
+} // namespace
+
+Plane planeThrough(const Vec3& point, const Vec3& outward) {
+    const Vec3 n = unit(outward);
+    return {n, dot(n, point)};
+}
+
+double polygonArea(const std::vector<Vec3>& loop) {
+    return loop.size() < 3 ? 0 : norm(newell(loop)) / 2;
+}
+
+std::vector<Vec3> ConvexCell::corners(const CellFace& f) const {
+    std::vector<Vec3> out;
+    out.reserve(f.loop.size());
+    for (int i : f.loop)
+        out.push_back(points[i]);
+    return out;
+}
+
+double ConvexCell::faceArea(const CellFace& f) const {
+    return polygonArea(corners(f));
+}
+
+// Both as sums of the tetrahedra that a corner makes with every triangle of every face.
+double ConvexCell::volume() const {
+    if (points.empty())
+        return 0;
+    double six = 0;
+    for (const auto& f : faces)
+        for (std::size_t i = 1; i + 1 < f.loop.size(); ++i)
+            six += dot(points[f.loop[0]] - points[0],
+                       cross(points[f.loop[i]] - points[0], points[f.loop[i + 1]] - points[0]));
+    return six / 6;
+}
+
+Vec3 ConvexCell::centre() const {
+    if (points.empty())
+        return {};
+    double six = 0;
+    Vec3 sum;
+    for (const auto& f : faces)
+        for (std::size_t i = 1; i + 1 < f.loop.size(); ++i) {
+            const Vec3 a = points[f.loop[0]] - points[0];
+            const Vec3 b = points[f.loop[i]] - points[0];
+            const Vec3 c = points[f.loop[i + 1]] - points[0];
+            const double v = dot(a, cross(b, c));
+            six += v;
+            sum = sum + (a + b + c) * (v / 4);
+        }
+    return six > 0 ? points[0] + sum / six : points[0];
+}
+
+bool ConvexCell::contains(const Vec3& p, double slack) const {
+    return !points.empty() && std::all_of(faces.begin(), faces.end(),
+                                          [&](const CellFace& f) { return f.plane.beyond(p) <= slack; });
+}
+
+bool Bounds3::apart(const Bounds3& o, double by) const {
+    return low.x > o.high.x + by || o.low.x > high.x + by || low.y > o.high.y + by || o.low.y > high.y + by ||
+           low.z > o.high.z + by || o.low.z > high.z + by;
+}
+
+Bounds3 boundsOf(const ConvexCell& c) {
+    if (c.points.empty())
+        return {};
+    Bounds3 b{c.points[0], c.points[0]};
+    for (const auto& p : c.points) {
+        b.low = {std::min(b.low.x, p.x), std::min(b.low.y, p.y), std::min(b.low.z, p.z)};
+        b.high = {std::max(b.high.x, p.x), std::max(b.high.y, p.y), std::max(b.high.z, p.z)};
+    }
+    return b;
+}
+
+ConvexCell boxCell(const Vec3& origin, const std::array<Vec3, 3>& axes, const Vec3& size) {
+    ConvexCell c;
+    if (size.x <= sameMm || size.y <= sameMm || size.z <= sameMm)
+        return c;
+    for (int i = 0; i < 8; ++i)
+        c.points.push_back(origin + axes[0] * (i & 1 ? size.x : 0) + axes[1] * (i & 2 ? size.y : 0) +
+                           axes[2] * (i & 4 ? size.z : 0));
+    c.faces = {{{0, 4, 6, 2}, {}, FaceOrigin::alongLow},   {{1, 3, 7, 5}, {}, FaceOrigin::alongHigh},
+               {{0, 1, 5, 4}, {}, FaceOrigin::acrossLow},  {{2, 6, 7, 3}, {}, FaceOrigin::acrossHigh},
+               {{0, 2, 3, 1}, {}, FaceOrigin::throughLow}, {{4, 5, 7, 6}, {}, FaceOrigin::throughHigh}};
+    orient(c);
+    return c;
+}
+
+ConvexCell prismCell(const Vec3& origin, const std::array<Vec3, 3>& axes,
+                     const std::vector<std::array<double, 2>>& polygon, double deep, int wallOrigin) {
+    ConvexCell c;
+    const int n = static_cast<int>(polygon.size());
+    if (n < 3 || deep <= sameMm)
+        return c;
+    for (double s : {0.0, deep})
+        for (const auto& q : polygon)
+            c.points.push_back(origin + axes[0] * q[0] + axes[1] * q[1] + axes[2] * s);
+    CellFace low;
+    CellFace high;
+    low.origin = FaceOrigin::throughLow;
+    high.origin = FaceOrigin::throughHigh;
+    for (int i = 0; i < n; ++i) {
+        const int j = (i + 1) % n;
+        c.faces.push_back({{i, j, j + n, i + n}, {}, wallOrigin});
+        low.loop.push_back(i);
+        high.loop.push_back(i + n);
+    }
+    c.faces.push_back(low);
+    c.faces.push_back(high);
+    if (polygonArea(c.corners(low)) < sameMm)
+        return {};
+    orient(c);
+    return c;
+}
+
+ConvexCell clipped(const ConvexCell& cell, const Plane& plane, int origin) {
+    if (cell.empty())
+        return cell;
+    LoopCutter cutter(cell, plane);
+    if (cutter.allInside())
+        return cell;
+    if (cutter.allOutside())
+        return {};
+    ConvexCell out;
+    for (const auto& f : cell.faces)
+        if (auto loop = cutter.cut(f.loop); !loop.empty())
+            out.faces.push_back({std::move(loop), f.plane, f.origin});
+    out.points = std::move(cutter.points);
+    if (auto loop = openLoop(out.faces); !loop.empty())
+        out.faces.push_back({std::move(loop), plane, origin});
+    return out;
+}
+
+} // namespace owl
