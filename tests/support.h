@@ -10,6 +10,18 @@
 #include <nlohmann/json.hpp>
 #include <sstream>
 
+namespace owl {
+
+/// The ledge of a piece that is one.
+inline LedgeParams& ledgeOf(Piece& p) {
+    return std::get<LedgeParams>(p.params);
+}
+inline const LedgeParams& ledgeOf(const Piece& p) {
+    return std::get<LedgeParams>(p.params);
+}
+
+} // namespace owl
+
 namespace owl::test {
 
 // Under the sanitizers everything is ten times slower, and it is memory that is watched: loops may be

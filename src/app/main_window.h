@@ -81,6 +81,8 @@ class MainWindow : public QMainWindow {
     void hover(const Edit* edit);
     void say(const QString& sentence, bool bad = false);
     void newFrom(const QString& kind);
+    /// Adds a piece of this kind to the wall in view, or begins a project with it.
+    void addOfKind(const std::string& kind);
     bool mayLeave();
     bool save(bool as);
     void remember(const QString& path);

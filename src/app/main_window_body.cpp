@@ -111,7 +111,7 @@ void MainWindow::buildBody() {
     perchScroll->setFocusPolicy(Qt::NoFocus);
     leftColumn->addWidget(perchScroll, 1);
     for (const auto& [name, label] :
-         {std::pair("addPiece", tr("+ Add a ledge")), std::pair("copyPiece", tr("Copy this one")),
+         {std::pair("addPiece", tr("+ Add a piece")), std::pair("copyPiece", tr("Copy this one")),
           std::pair("removePiece", tr("Remove this one"))}) {
         auto* b = new QPushButton(label);
         b->setObjectName("link");
@@ -236,7 +236,8 @@ QWidget* MainWindow::buildEmptyState() {
     column->addSpacing(14);
     auto* row = new QHBoxLayout;
     row->addStretch(1);
-    for (const auto& [kind, name] : knownKinds()) {
+    for (const auto& info : knownKinds()) {
+        const std::string kind = info.id;
         const auto sample = newProject(kind, Units::metric);
         Drawing d;
         if (sample) {
@@ -246,7 +247,7 @@ QWidget* MainWindow::buildEmptyState() {
             d = pieceView(*sample, p, sample->pieces.front().id, o);
             d.marginLeft = d.marginRight = d.marginTop = d.marginBottom = 8;
         }
-        auto* tile = new KindTile(words(name), d);
+        auto* tile = new KindTile(words(info.name), d);
         tile->setObjectName("kind:" + words(kind));
         connect(tile, &QPushButton::clicked, this, [this, k = words(kind)] { newFrom(k); });
         row->addWidget(tile);
@@ -313,17 +314,15 @@ void MainWindow::buildActions() {
     edit->addAction(redo_ =
                         action("redo", tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] { doc_->redo(); }));
     edit->addSeparator();
-    edit->addAction(action("addPiece", tr("Add a ledge"), QKeySequence("Ctrl+L"), [this] {
-        if (doc_->project().walls.empty()) {
-            newFrom("ledge");
-            return;
-        }
-        const std::string wall = wall_.toStdString();
-        doc_->apply({tr("Add a ledge").toStdString(), [wall](Project& p) { addPiece(p, "ledge", wall); }});
-        choosePiece(words(doc_->project().pieces.back().id));
-    }));
-    edit->addAction(action("copyPiece", tr("Copy this ledge"), QKeySequence("Ctrl+D"), [this] {
-        doc_->apply({tr("Copy a ledge").toStdString(), [id = piece_.toStdString()](Project& p) {
+    QMenu* add = edit->addMenu(tr("Add a piece"));
+    for (const auto& info : knownKinds()) {
+        const bool first = &info == &knownKinds().front();
+        add->addAction(action(first ? "addPiece" : "addPiece:" + words(info.id), words(info.name),
+                              first ? QKeySequence("Ctrl+L") : QKeySequence(),
+                              [this, kind = std::string(info.id)] { addOfKind(kind); }));
+    }
+    edit->addAction(action("copyPiece", tr("Copy this piece"), QKeySequence("Ctrl+D"), [this] {
+        doc_->apply({tr("Copy a piece").toStdString(), [id = piece_.toStdString()](Project& p) {
                          const Piece* from = p.findPiece(id);
                          if (!from)
                              return;

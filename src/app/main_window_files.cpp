@@ -25,6 +25,16 @@ QString words(const std::string& s) {
 
 } // namespace
 
+void MainWindow::addOfKind(const std::string& kind) {
+    if (doc_->project().walls.empty()) {
+        newFrom(words(kind));
+        return;
+    }
+    const std::string wall = wall_.toStdString();
+    doc_->apply({tr("Add a piece").toStdString(), [kind, wall](Project& p) { addPiece(p, kind, wall); }});
+    choosePiece(words(doc_->project().pieces.back().id));
+}
+
 void MainWindow::newFrom(const QString& kind) {
     const bool inches = QLocale::system().measurementSystem() != QLocale::MetricSystem;
     auto p = newProject(kind.toStdString(), inches ? Units::imperial : Units::metric);
@@ -35,9 +45,9 @@ void MainWindow::newFrom(const QString& kind) {
     p->style.decimalComma = QLocale().decimalPoint() == QLatin1String(",");
     const Project fresh = std::move(*p);
     if (doc_->project().walls.empty() && doc_->project().pieces.empty()) {
-        doc_->apply({tr("New ledge").toStdString(), [fresh](Project& q) { q = fresh; }});
+        doc_->apply({tr("New piece").toStdString(), [fresh](Project& q) { q = fresh; }});
     } else { // a wall is there already: the piece goes on it
-        doc_->apply({tr("Add a ledge").toStdString(), [kind, wall = wall_.toStdString()](Project& q) {
+        doc_->apply({tr("Add a piece").toStdString(), [kind, wall = wall_.toStdString()](Project& q) {
                          addPiece(q, kind.toStdString(), q.findWall(wall) ? wall : q.walls.front().id);
                      }});
     }

@@ -187,7 +187,7 @@ void MainWindow::dragItem(const QString& id, Point moved, int phase) {
         dragLeft_ = item->x;
         return;
     }
-    const Length most = std::max(Length(), ledgeOf(*piece).length - item->width);
+    const Length most = std::max(Length(), lengthOf(piece->params) - item->width);
     const Length x =
         std::clamp(roundToTape(dragLeft_ + Length::mm(moved.x), doc_->project().style), Length(), most);
     doc_->apply({tr("Move %1").arg(words(item->name)).toStdString(),

@@ -14,7 +14,7 @@ class TestFiles : public QObject {
     void savedAndOpenedAgain() {
         Bench b;
         b.go(Station::piece);
-        b.typeOnDrawing("ledge.length", "1300");
+        b.typeOnDrawing("piece.length", "1300");
         QVERIFY(b.document.modified());
         QVERIFY(b.window.windowTitle().contains("*"));
         QTemporaryDir dir;
@@ -34,7 +34,7 @@ class TestFiles : public QObject {
     void aFailedSaveLosesNothing() {
         Bench b;
         b.go(Station::piece);
-        b.typeOnDrawing("ledge.length", "1300");
+        b.typeOnDrawing("piece.length", "1300");
         b.nextFile = "/nowhere/at/all.owl";
         QTest::keyClick(&b.window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
         QVERIFY2(b.window.message().contains("it cannot be written here"), qPrintable(b.window.message()));
@@ -70,7 +70,7 @@ class TestFiles : public QObject {
         QVERIFY(b.asked.isEmpty());
         Bench c;
         c.go(Station::piece);
-        c.typeOnDrawing("ledge.length", "1300");
+        c.typeOnDrawing("piece.length", "1300");
         c.nextChoice = 2; // stay
         QVERIFY(!c.window.close());
         QVERIFY(c.asked.contains("Save the changes"));

@@ -406,8 +406,8 @@ class TestParts : public QObject {
         test::Bench b;
         const Project before = b.document.project();
         b.go(Station::piece);
-        b.typeOnDrawing("ledge.length", "1200");
-        b.typeOnDrawing("ledge.length", "1300");
+        b.typeOnDrawing("piece.length", "1200");
+        b.typeOnDrawing("piece.length", "1300");
         b.go(Station::hold);
         auto* rows = qobject_cast<QComboBox*>(b.field("hold.rows"));
         QVERIFY(rows);

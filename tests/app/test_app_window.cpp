@@ -58,10 +58,10 @@ class TestWindow : public QObject {
     void aDimensionIsTypedOnTheDrawing() {
         Bench b;
         b.go(Station::piece);
-        b.typeOnDrawing("ledge.length", "37 5/8");
+        b.typeOnDrawing("piece.length", "37 5/8");
         QCOMPARE(ledgeOf(b.piece()).length, Length::mm(955.675));
         QCOMPARE(b.document.undoName(), QString("Length"));
-        b.typeOnDrawing("ledge.length", "1 m + 20 cm");
+        b.typeOnDrawing("piece.length", "1 m + 20 cm");
         QCOMPARE(ledgeOf(b.piece()).length, 1200_mm);
         QTest::keyClick(&b.window, Qt::Key_Z, Qt::ControlModifier);
         QCOMPARE(ledgeOf(b.piece()).length, Length::mm(955.675));
@@ -73,7 +73,7 @@ class TestWindow : public QObject {
         Bench b;
         b.go(Station::piece);
         const Project before = b.document.project();
-        b.typeOnDrawing("ledge.length", "about a metre");
+        b.typeOnDrawing("piece.length", "about a metre");
         QVERIFY(b.canvas()->editor()->isVisible());
         QCOMPARE(b.canvas()->editor()->text(), QString("about a metre"));
         auto* wrong = b.canvas()->findChild<QLabel*>("wrong");
@@ -98,7 +98,7 @@ class TestWindow : public QObject {
         b.document.apply(
             {"x", [](Project& p) { ledgeOf(p.pieces.front()).length = Length::nm(955'675'123); }});
         b.go(Station::piece);
-        const QRect r = b.canvas()->fieldRect("ledge.length");
+        const QRect r = b.canvas()->fieldRect("piece.length");
         QTest::mouseClick(b.canvas(), Qt::LeftButton, {}, r.center());
         QTest::keyClick(b.canvas()->editor(), Qt::Key_Return);
         QCOMPARE(ledgeOf(b.piece()).length.nm(), 955'675'123);
@@ -333,10 +333,10 @@ class TestWindow : public QObject {
         Bench b(true);
         QTest::mouseClick(b.window.findChild<QPushButton*>("kind:ledge"), Qt::LeftButton);
         b.settle();
-        b.typeOnDrawing("ledge.length", "1200");
+        b.typeOnDrawing("piece.length", "1200");
         b.typeOnDrawing("place.z", "1250");
         b.go(Station::piece);
-        b.typeOnDrawing("ledge.depth", "100");
+        b.typeOnDrawing("piece.depth", "100");
         QTemporaryDir dir;
         b.nextFile = dir.filePath("my ledge.pdf");
         QTest::keyClick(&b.window, Qt::Key_E, Qt::ControlModifier);
@@ -395,7 +395,7 @@ class TestWindow : public QObject {
         QVERIFY2(b.canvas()->description().contains(QString::fromUtf8("55\u202F⅞")),
                  qPrintable(b.canvas()->description()));
         QCOMPARE(ledgeOf(b.piece()).length, before);
-        b.typeOnDrawing("ledge.length", "48");
+        b.typeOnDrawing("piece.length", "48");
         QCOMPARE(ledgeOf(b.piece()).length, Length::inches(48));
     }
 

@@ -8,16 +8,16 @@ using namespace owl;
 namespace {
 
 struct Made {
-    LedgeResult result;
+    Draft result;
     std::vector<BuildStep> steps;
 };
 
 Made build(const LedgeParams& p, bool metric = true, std::vector<Length> holes = {150_mm, 750_mm}) {
-    LedgeContext ctx;
+    MakeContext ctx;
     ctx.kerf = Length::mm(3.2);
     ctx.metricScrews = metric;
     ctx.wallScrewsX = holes;
-    Made m{makeLedge(p, ctx, catalog()), {}};
+    Made m{p.make(ctx, catalog()), {}};
     BuildInput in;
     in.piece = "ledge-1";
     in.assembly = &m.result.assembly;

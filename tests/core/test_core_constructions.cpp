@@ -216,7 +216,7 @@ class TestConstructions : public QObject {
         const Drawing d = wallView(p, plan, "ledge-2", {}); // another ledge hangs close above
         const PiecePlan& above = *plan.find("ledge-3");
         for (const auto& s : d.shapes)
-            if (s.kind == ShapeKind::dimension && s.field == "ledge.length") {
+            if (s.kind == ShapeKind::dimension && s.field == "piece.length") {
                 const double z = 2440 - s.points.front().y;
                 QVERIFY(z < above.bottom.mm() - 60 || z > above.top().mm() + 60);
             }

@@ -44,7 +44,7 @@ class TestFields : public QObject {
         QTest::addColumn<QString>("id");
         QTest::newRow("place") << int(Station::place) << "place.x";
         QTest::newRow("load") << int(Station::load) << "load.kgPerM";
-        QTest::newRow("piece") << int(Station::piece) << "ledge.length";
+        QTest::newRow("piece") << int(Station::piece) << "piece.length";
         QTest::newRow("wood") << int(Station::wood) << "wood.target";
         QTest::newRow("hold") << int(Station::hold) << "hold.support";
         QTest::newRow("cut") << int(Station::cut) << "wood.kerf";
@@ -74,7 +74,7 @@ class TestFields : public QObject {
         for (int s = 0; s < stationCount; ++s)
             for (const auto& f : fields(p, static_cast<Station>(s))) {
                 if (!f.set || f.kind == FieldKind::action || f.id == "load.hand" || f.id == "place.x" ||
-                    f.id == "place.right" || f.id == "ledge.backHeight")
+                    f.id == "place.right" || f.id == "piece.back_height")
                     continue; // these take a decision over from the program when they are typed
                 const auto edit = f.set(f.value);
                 QVERIFY2(edit.has_value(), (f.id + ": " + (edit ? "" : edit.error())).c_str());
@@ -123,18 +123,18 @@ class TestFields : public QObject {
         QTest::addColumn<QString>("id");
         QTest::addColumn<QString>("typed");
         QTest::addColumn<QString>("sentence");
-        QTest::newRow("length in words") << int(Station::piece) << "ledge.length"
+        QTest::newRow("length in words") << int(Station::piece) << "piece.length"
                                          << "long"
                                          << "\"long\" is not a length: 'long' was not understood.";
-        QTest::newRow("too long") << int(Station::piece) << "ledge.length"
-                                  << "9 m"
-                                  << "Length must lie between 100 mm and 6\u202F000 mm.";
-        QTest::newRow("negative") << int(Station::piece) << "ledge.depth"
+        QTest::newRow("too long") << int(Station::piece) << "piece.length"
+                                  << "40 m"
+                                  << "Length must lie between 1 mm and 30\u202F000 mm.";
+        QTest::newRow("negative") << int(Station::piece) << "piece.depth"
                                   << "-20"
-                                  << "Depth from the wall must lie between 20 mm and 600 mm.";
-        QTest::newRow("zero thickness") << int(Station::piece) << "ledge.baseThickness"
+                                  << "Depth from the wall must lie between 1 mm and 1\u202F000 mm.";
+        QTest::newRow("zero thickness") << int(Station::piece) << "piece.base_thickness"
                                         << "0"
-                                        << "Base thickness must lie between 5 mm and 100 mm.";
+                                        << "Base thickness must lie between 0.1 mm and 200 mm.";
         QTest::newRow("mass in words") << int(Station::load) << "item.item-1.mass"
                                        << "heavy"
                                        << "\"heavy\" is not a mass; type for example '12 kg' or '26 lb'.";
@@ -173,23 +173,23 @@ class TestFields : public QObject {
     }
 
     void sizesAreTypedInEitherSystem() {
-        const Project p = typed(test::hall(), Station::piece, "ledge.length", "48 in");
+        const Project p = typed(test::hall(), Station::piece, "piece.length", "48 in");
         QCOMPARE(ledge(p).length, Length::inches(48));
         Project inches = test::hall();
         inches.style.units = Units::imperial;
-        QCOMPARE(ledge(typed(inches, Station::piece, "ledge.length", "48")).length, Length::inches(48));
-        QCOMPARE(ledge(typed(inches, Station::piece, "ledge.length", "1200 mm")).length, 1200_mm);
+        QCOMPARE(ledge(typed(inches, Station::piece, "piece.length", "48")).length, Length::inches(48));
+        QCOMPARE(ledge(typed(inches, Station::piece, "piece.length", "1200 mm")).length, 1200_mm);
     }
 
     void typingTheRemainderEndsIt() {
         const Project p = test::hall();
         QCOMPARE(ledge(p).remainder, LedgeStrip::back);
-        QCOMPARE(test::words(field(p, Station::piece, "ledge.backHeight")->value),
+        QCOMPARE(test::words(field(p, Station::piece, "piece.back_height")->value),
                  QString("95.6")); // as it comes out
-        const Project q = typed(p, Station::piece, "ledge.backHeight", "80");
+        const Project q = typed(p, Station::piece, "piece.back_height", "80");
         QCOMPARE(ledge(q).remainder, LedgeStrip::none);
         QCOMPARE(ledge(q).backHeight, 80_mm);
-        QCOMPARE(ledge(typed(p, Station::piece, "ledge.lipHeight", "50")).remainder, LedgeStrip::back);
+        QCOMPARE(ledge(typed(p, Station::piece, "piece.lip_height", "50")).remainder, LedgeStrip::back);
     }
 
     void leftAndRightDistancesAgree() {

@@ -289,7 +289,7 @@ class TestLaws : public QObject {
             const double L = pp.assembly().length.mm();
             const double own = pp.mass * gravity;
             const double contents = pp.contents * gravity;
-            const double yOwn = gravityY(pp.assembly());
+            const double yOwn = gravityCentre(pp.assembly(), 500).y;
             const double yContents = (pp.assembly().surfaceBack.mm() + pp.assembly().surfaceFront.mm()) / 2;
             const double D = pp.assembly().depth.mm();
             auto loads = slices(0, L, own + contents);

@@ -1,4 +1,5 @@
 // The ledge: what is derived from what is asked for.
+#include "solid/query.h"
 #include "support.h"
 
 #include "piece/ledge_joints.h"
@@ -11,23 +12,18 @@ using namespace owl;
 
 namespace {
 
-LedgeContext context() {
-    LedgeContext c;
+MakeContext context() {
+    MakeContext c;
     c.kerf = Length::mm(3.2);
     return c;
 }
-LedgeResult make(const LedgeParams& p, const LedgeContext& c = context()) {
-    return makeLedge(p, c, catalog());
+Draft make(const LedgeParams& p, const MakeContext& c = context()) {
+    return p.make(c, catalog());
 }
 
-bool has(const LedgeResult& r, const std::string& problem) {
+bool has(const Draft& r, const std::string& problem) {
     return std::any_of(r.problems.begin(), r.problems.end(),
-                       [&](const LedgeProblem& p) { return p.id == problem; });
-}
-
-bool overlap(const Cell& a, const Cell& b) {
-    return a.at.x < b.at.x + b.size.x && b.at.x < a.at.x + a.size.x && a.at.y < b.at.y + b.size.y &&
-           b.at.y < a.at.y + a.size.y && a.at.z < b.at.z + b.size.z && b.at.z < a.at.z + a.size.z;
+                       [&](const Problem& p) { return p.id == problem; });
 }
 
 } // namespace
@@ -55,7 +51,7 @@ class TestLedge : public QObject {
         QCOMPARE(make(p).assembly.find("cap-left")->width, p.lipHeight);
         p.caps = CapShape::stepped;
         const auto s = make(p);
-        QCOMPARE(s.assembly.find("cap-right")->cells.size(), std::size_t(2));
+        QCOMPARE(s.assembly.find("cap-right")->solid.cells.size(), std::size_t(2));
         QCOMPARE(test::words(s.assembly.find("cap-right")->features.front().kind), QString("step"));
     }
 
@@ -65,8 +61,9 @@ class TestLedge : public QObject {
         p.shareBase = p.shareBack = p.shareLip = true;
         p.remainder = LedgeStrip::back;
         const auto r = make(p);
-        QCOMPARE(r.backStrip, 220_mm - r.baseStrip - r.lipStrip - Length::mm(6.4));
-        QCOMPARE(r.assembly.find("back")->width, r.backStrip);
+        QCOMPARE(r.derived.at("back_height"),
+                 220_mm - r.assembly.find("base")->width - r.derived.at("lip_height") - Length::mm(6.4));
+        QCOMPARE(r.assembly.find("back")->width, r.derived.at("back_height"));
         QVERIFY(r.assembly.find("back")->why.back().find("2 × 3") != std::string::npos);
         QVERIFY(r.problems.empty());
     }
@@ -92,7 +89,7 @@ class TestLedge : public QObject {
                 p.back = back;
                 p.lip = LipPlace::onTop;
                 p.lipJoint = Joinery::screwsGlue;
-                LedgeContext c = context();
+                MakeContext c = context();
                 c.metricScrews = metric;
                 const auto r = make(p, c);
                 for (const char* id : {"base-back", "base-lip"}) {
@@ -200,7 +197,7 @@ class TestLedge : public QObject {
         const bool ok = rc::check("spacing, ends and wall holes", [] {
             LedgeParams p;
             p.length = Length::mm(*rc::gen::inRange(400, 4000));
-            LedgeContext c = context();
+            MakeContext c = context();
             const int first = *rc::gen::inRange(45, 350);
             for (Length x = Length::mm(first); x < p.length - 40_mm; x += 400_mm)
                 c.wallScrewsX.push_back(x);
@@ -229,12 +226,10 @@ class TestLedge : public QObject {
                     p.lip = lip;
                     p.caps = caps;
                     const auto r = make(p);
-                    std::vector<Cell> cells;
-                    for (const auto& part : r.assembly.parts)
-                        cells.insert(cells.end(), part.cells.begin(), part.cells.end());
-                    for (std::size_t i = 0; i < cells.size(); ++i)
+                    const auto& parts = r.assembly.parts;
+                    for (std::size_t i = 0; i < parts.size(); ++i)
                         for (std::size_t k = 0; k < i; ++k)
-                            QVERIFY(!overlap(cells[i], cells[k]));
+                            QVERIFY(separation(parts[i].solid, parts[k].solid) > -1e-6);
                     QVERIFY(r.assembly.wallRows.front() > Length());
                     QVERIFY(r.assembly.wallRows.back() < r.assembly.height);
                 }

@@ -13,16 +13,16 @@ namespace {
 
 /// A plain ledge as the strength rules see it: 900 x 90, 18 mm pine, one row of screws at 88 mm.
 struct Bench {
-    LedgeResult made;
+    Draft made;
     RailPiece piece;
     RailWall wall;
 
     Bench() {
         LedgeParams p;
         p.species = "scots_pine";
-        LedgeContext ctx;
+        MakeContext ctx;
         ctx.kerf = Length::mm(3.2);
-        made = makeLedge(p, ctx, catalog());
+        made = p.make(ctx, catalog());
         const Species* wood = catalog().findSpecies("scots_pine");
         piece.woodC1 = allowable(wood->means, BoardGrade::ordinary, 0.9);
         piece.woodC2 = allowable(wood->means, BoardGrade::ordinary, 1.6);

@@ -51,13 +51,13 @@ BeamResult solved(const Beam& b) {
 /// A pine ledge with its rail on three studs.
 struct Rail {
     Rail() {
-        LedgeContext ctx;
+        MakeContext ctx;
         ctx.kerf = 3.2_mm;
         ctx.wallScrewsX = {100_mm, 500_mm, 900_mm};
         ctx.rows = 2;
         LedgeParams p;
         p.length = 1000_mm;
-        made = makeLedge(p, ctx, catalog());
+        made = p.make(ctx, catalog());
         const Species* pine = catalog().findSpecies("scots_pine");
         piece.assembly = &made.assembly;
         piece.joint = made.assembly.joint("base-back");
@@ -76,7 +76,7 @@ struct Rail {
         wall.studs = {100, 500, 900};
     }
     Rail(const Rail&) = delete;
-    LedgeResult made;
+    Draft made;
     RailPiece piece;
     RailWall wall;
 };

@@ -1,5 +1,7 @@
 #include "assembly/assembly.h"
 
+#include "solid/query.h"
+
 #include <algorithm>
 
 namespace owl {
@@ -28,24 +30,87 @@ const Joint* Assembly::joint(const std::string& id) const {
     return it == joints.end() ? nullptr : &*it;
 }
 
-double massOf(const Assembly& a, double densityKgM3) {
-    double mm3 = 0;
-    for (const auto& p : a.parts)
-        mm3 += p.volume();
-    return mm3 * 1e-9 * densityKgM3;
+double massOf(const Part& p, double wood) {
+    return p.volume() * 1e-9 * (p.density > 0 ? p.density : wood);
 }
 
-double gravityY(const Assembly& a) {
-    double volume = 0;
-    double moment = 0;
+double massOf(const Assembly& a, double wood) {
+    double kg = 0;
+    for (const auto& p : a.parts)
+        kg += massOf(p, wood);
+    return kg;
+}
+
+Vec3 gravityCentre(const Assembly& a, double wood, const std::string& except) {
+    double kg = 0;
+    Vec3 moment;
     for (const auto& p : a.parts) {
-        for (const auto& c : p.cells) {
-            const double v = c.size.x.mm() * c.size.y.mm() * c.size.z.mm();
-            volume += v;
-            moment += v * (c.at.y.mm() + c.size.y.mm() / 2);
+        if (p.id == except)
+            continue;
+        const double m = massOf(p, wood);
+        kg += m;
+        moment = moment + p.solid.centre() * m;
+    }
+    return kg > 0 ? moment / kg : Vec3{};
+}
+
+Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a) {
+    if (from == "below")
+        return {0, 0, 1};
+    if (from == "above")
+        return {0, 0, -1};
+    if (from == "behind")
+        return {0, 1, 0};
+    if (from == "the front")
+        return {0, -1, 0};
+    return at.x < a.length.mm() / 2 ? Vec3{1, 0, 0} : Vec3{-1, 0, 0};
+}
+
+namespace {
+
+/// The parts that a line from `from` passes through, in order.
+std::vector<std::string> passedBy(const Assembly& a, const Vec3& from, const Vec3& to) {
+    std::vector<std::pair<double, std::string>> hit;
+    for (const auto& p : a.parts)
+        if (const auto in = inside(p.solid, from, to, -0.01); !in.empty())
+            hit.emplace_back(in.front().from, p.id);
+    std::sort(hit.begin(), hit.end());
+    std::vector<std::string> out;
+    for (auto& [at, id] : hit)
+        out.push_back(std::move(id));
+    return out;
+}
+
+} // namespace
+
+void placeFasteners(Joint& j, const Assembly& a, double screwDiameter) {
+    j.fasteners.clear();
+    const auto add = [&](const char* kind, const Vec3& from, const Vec3& d, double length, double diameter) {
+        if (length <= 0)
+            return;
+        Fastener f{kind, from, d, length, diameter, passedBy(a, from, from + d * length), false};
+        j.fasteners.push_back(std::move(f));
+    };
+    for (const auto& s : j.spots) {
+        const Vec3 at = mm(s.at);
+        const Vec3 d = drivingDirection(j.drivenFrom, at, a);
+        switch (j.how) {
+        case Joinery::screwsGlue:
+            add("screw", at + d * j.counterbore.mm(), d, j.screwLength.mm(), screwDiameter);
+            break;
+        case Joinery::dowels: { // hidden: it lies where the parts meet, not where one drills from
+            const Part* first = a.find(j.first);
+            const double through = j.through.mm() > 0 ? j.through.mm() : first ? first->thickness.mm() : 0;
+            add("dowel", at + d * (through - j.pinFirst.mm()), d, j.pinLength.mm(), j.pin.mm());
+            break;
+        }
+        case Joinery::nailsGlue:
+            add("nail", at, d, j.nailLength.mm(), 1.2);
+            break;
+        case Joinery::tongueGroove:
+            break;
         }
     }
-    return volume > 0 ? moment / volume : 0;
 }
 
 namespace {

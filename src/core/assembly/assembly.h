@@ -17,6 +17,16 @@ struct FastenerSpot {
     Vec at;
 };
 
+/// A screw, nail, dowel or pin as it sits in the wood.
+struct Fastener {
+    std::string kind;                ///< 'screw', 'nail', 'dowel'
+    Vec3 from;                       ///< middle of its head where it ends up
+    Vec3 direction;                  ///< into the wood, length 1
+    double length = 0, diameter = 0; ///< mm
+    std::vector<std::string> passes; ///< part ids in order
+    bool through = false;            ///< its point may come out
+};
+
 struct Joint {
     std::string id;            ///< 'base-back', 'base-lip', 'cap-left'
     std::string first, second; ///< part ids; fasteners go in through the first
@@ -35,6 +45,36 @@ struct Joint {
     bool shows = false;     ///< heads (or plugs over them) can be seen on the hung piece
     bool carries = true;    ///< part of the load path
     std::string note;
+    std::string kind = "butt";       ///< 'butt', 'tongue_groove', 'sliding' .. as the contract names it
+    double gap = 0;                  ///< mm between the parts
+    std::vector<Fastener> fasteners; ///< what `spots` came to
+};
+
+/// Rectangles that bend together along the piece.
+struct Member {
+    struct Rect {
+        std::string part;
+        double b = 0, h = 0, z = 0, y = 0; ///< mm: width, height, lower edge, rear edge
+    };
+    std::vector<Rect> rects;
+    bool glued = true;
+    double glueLineZ = 0, glueLineWidth = 0; ///< mm; width 0 = no glue line to check
+    std::string words;                       ///< 'base, back rail and lip glued into one section'
+};
+
+/// Parts that are ripped from one board.
+struct FromOneBoard {
+    std::vector<std::string> parts;
+    Length width; ///< of that board
+};
+
+/// A measure that a view may show: between two places, typed where a parameter stands behind it.
+struct Dimension {
+    enum class In { section, front, top };
+    Vec3 a, b;
+    In view = In::section;
+    std::string parameter; ///< empty: derived
+    double side = 1;       ///< on which side of the piece it stands best: +1 right, below; -1 left, above
 };
 
 struct Assembly {
@@ -44,18 +84,33 @@ struct Assembly {
     /// Where wall screws go: height above the bottom edge of each row; thickness of wood they pass.
     std::vector<Length> wallRows;
     Length wallThrough;
-    bool wallRowsBehindLip = false;   ///< something in front keeps a straight driver from the upper row
+    bool wallRowsBehind = false;      ///< something in front keeps a straight driver from the upper row
+    std::string wallInTheWay;         ///< what that is: 'lip'
     Length wallLeft, wallRight;       ///< x range of the rail that takes wall screws
     Length surfaceBack, surfaceFront; ///< y range things stand on
     Length surfaceZ;                  ///< height of that surface above the bottom
+    Length top;                       ///< highest place a hand can press on at the front edge
+    std::string wallPart;             ///< the part that lies against the wall and takes its screws
+    std::string carryingJoint;        ///< the joint that hangs everything else on that part; may be empty
+    Member member;                    ///< what bends along the piece
+    std::vector<FromOneBoard> together;
+    std::vector<Dimension> dimensions;
     [[nodiscard]] const Part* find(const std::string& id) const;
     [[nodiscard]] const Joint* joint(const std::string& id) const;
 };
 
-/// kg, from the solids.
-double massOf(const Assembly& a, double densityKgM3);
-/// Centre of gravity from the wall face, mm.
-double gravityY(const Assembly& a);
+/// kg, from the solids; parts without a density of their own have `wood` kg/m3.
+double massOf(const Assembly& a, double wood);
+/// Centre of gravity, mm; `except`: a part left out.
+Vec3 gravityCentre(const Assembly& a, double wood, const std::string& except = {});
+/// kg of one part.
+double massOf(const Part& p, double wood);
+
+/// Which way fasteners of a joint go in, from where they are driven ('below', 'behind', 'the front', 'the
+/// end').
+Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a);
+/// Fills in what the spots of a joint come to: place of the head, direction, length, parts passed.
+void placeFasteners(Joint& j, const Assembly& a, double screwDiameter);
 
 /// Positions along [from, to] at most `spacing` apart, `end` from both ends, at least `clear` away from every
 /// place in `keepClear`; at least two where there is room. Positions move sideways by the least that clears.

@@ -52,10 +52,11 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
                                  in.screw->headKind == ScrewHead::washer
                                      ? "their wide heads show behind what stands there."
                                      : "their heads end flush in the rail.");
-    if (in.behindLip)
-        hang.text += " The lip is in the way of a straight driver: use a long bit or a bendable shaft.";
+    if (!in.inTheWay.empty())
+        hang.text += fmt::format(
+            " The {} is in the way of a straight driver: use a long bit or a bendable shaft.", in.inTheWay);
     hang.minutes = catalog.minutes("level") + n * catalog.minutes("screw");
-    hang.tools = {"level", in.behindLip ? "driver with a long bit or bendable shaft" : "driver"};
+    hang.tools = {"level", !in.inTheWay.empty() ? "driver with a long bit or bendable shaft" : "driver"};
     if (two)
         hang.cautions = catalog.cautionsFor("lifting");
     out.push_back(std::move(hang));

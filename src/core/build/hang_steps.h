@@ -13,7 +13,7 @@ struct HangInput {
     double screwLength = 0; ///< mm
     Length length;          ///< of the piece
     double mass = 0;        ///< kg
-    bool behindLip = false; ///< a straight driver does not reach
+    std::string inTheWay;   ///< what keeps a straight driver off: 'lip'; empty: nothing
     bool masonry = false;
     bool crumbles = false; ///< old plaster: a masonry bit goes through it first
     NumberStyle style;

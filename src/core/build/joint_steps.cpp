@@ -35,12 +35,12 @@ class JointStep {
             nails();
             break;
         }
-        if (j_.id.starts_with("cap"))
+        if (endOn())
             s_.text = "The end grain drinks glue: rub in a first thin coat and wait five minutes. " + s_.text;
         s_.text += std::string(" ") + cleaning;
-        if (a_.length.mm() > longPiece && !j_.id.starts_with("cap"))
+        if (a_.length.mm() > longPiece && !endOn())
             s_.text += " It is long: a second pair of hands at the other end keeps it flush.";
-        s_.minutes += c_.minutes(j_.id.starts_with("cap") ? "cap" : "glue");
+        s_.minutes += c_.minutes(endOn() ? "cap" : "glue");
         s_.waitMinutes = 60;
         s_.tools.emplace_back("wood glue");
         s_.tools.emplace_back("chisel or scraper");
@@ -54,23 +54,30 @@ class JointStep {
         return p ? p->name : id;
     }
     [[nodiscard]] std::string title() const {
-        if (j_.id == "base-back")
-            return "Join base and back rail";
-        if (j_.id == "base-lip")
-            return "Fit the front lip";
-        return "Fit the " + nameOf(j_.first);
+        if (in_.joined.empty())
+            return "Join " + nameOf(first()) + " and " + nameOf(second());
+        return "Fit the " + nameOf(newcomer());
     }
     [[nodiscard]] std::size_t count() const { return j_.spots.size(); }
 
+    [[nodiscard]] bool inHand(const std::string& part) const {
+        return std::find(in_.joined.begin(), in_.joined.end(), part) != in_.joined.end();
+    }
+    /// Of the first two the one that lies flat is named first.
+    [[nodiscard]] const std::string& first() const { return j_.first == a_.wallPart ? j_.second : j_.first; }
+    [[nodiscard]] const std::string& second() const { return j_.first == a_.wallPart ? j_.first : j_.second; }
+    /// The part that this joint adds to what is together already.
+    [[nodiscard]] const std::string& newcomer() const { return inHand(j_.first) ? j_.second : j_.first; }
+    [[nodiscard]] bool endOn() const { return j_.drivenFrom == "the end"; }
+
     void partsInHand() {
-        const bool cap = j_.id.starts_with("cap");
-        s_.parts = {"base", "back"};
-        if (j_.id != "base-back")
-            s_.parts.emplace_back("lip");
-        if (cap)
-            s_.parts.push_back(j_.first);
-        s_.fresh = j_.id == "base-back" ? std::vector<std::string>{"base", "back"}
-                                        : std::vector<std::string>{cap ? j_.first : "lip"};
+        s_.parts = in_.joined;
+        s_.fresh.clear();
+        for (const auto* p : {&first(), &second()})
+            if (!inHand(*p)) {
+                s_.parts.push_back(*p);
+                s_.fresh.push_back(*p);
+            }
     }
 
     /// 'at 40 mm, 240 mm from the left end of the base, 9.5 mm from its back edge': from the part that is
@@ -79,7 +86,7 @@ class JointStep {
         const Part* p = a_.find(j_.first);
         const Cell box = p ? p->bounds() : Cell{};
         std::string out;
-        if (j_.id.starts_with("cap")) {
+        if (endOn()) {
             for (const auto& f : j_.spots)
                 out += fmt::format("{}{} from the wall edge and {} up", out.empty() ? "" : ", ", say(f.at.y),
                                    say(f.at.z));
@@ -159,15 +166,15 @@ class JointStep {
     }
 
     void nails() {
-        const std::string held = nameOf(j_.first == "base" ? j_.second : j_.first);
+        const std::string held = nameOf(in_.joined.empty() ? second() : newcomer());
         const std::string nail =
             j_.nailLength > Length() ? fmt::format("{} long ", say(j_.nailLength)) : std::string();
         s_.text = fmt::format("Spread glue. Press the {} on by hand, flush {}, and nail it from {} "
                               "with {} nails of 18 gauge, "
                               "{}at {}. Pressed and nailed it needs no clamps; where a gap opens, one clamp "
                               "until the glue has set. {}",
-                              held, j_.id.starts_with("cap") ? "all round" : "at both ends", j_.drivenFrom,
-                              count(), nail, places(), j_.note);
+                              held, endOn() ? "all round" : "at both ends", j_.drivenFrom, count(), nail,
+                              places(), j_.note);
         s_.tools = {"nailer or hammer and nail set"};
         s_.minutes += static_cast<double>(count()) * c_.minutes("nail");
     }

@@ -19,8 +19,11 @@ class Steps {
         shapeParts();
         wallHoles();
         dryFit();
-        for (const auto& j : a_.joints)
-            out_.push_back(jointStep(in_, j, c_));
+        BuildInput now = in_;
+        for (const auto& j : a_.joints) {
+            out_.push_back(jointStep(now, j, c_));
+            now.joined = out_.back().parts;
+        }
         fill();
         return std::move(out_);
     }
@@ -36,6 +39,15 @@ class Steps {
         return out_.back();
     }
     [[nodiscard]] std::string say(Length l) const { return formatLength(l, in_.style); }
+    /// 'shape-base-groove'; ticks of older files name it so. A second groove of the part is
+    /// 'shape-base-groove-2'.
+    [[nodiscard]] std::string shapeId(const std::string& part, const std::string& kind) const {
+        const std::string id = fmt::format("shape-{}-{}", part, kind);
+        const auto taken = std::count_if(out_.begin(), out_.end(), [&](const BuildStep& s) {
+            return s.id.starts_with(in_.piece + "/" + id);
+        });
+        return taken ? fmt::format("{}-{}", id, taken + 1) : id;
+    }
     [[nodiscard]] std::vector<std::string> allParts() const {
         std::vector<std::string> out;
         for (const auto& p : a_.parts)
@@ -62,9 +74,8 @@ class Steps {
         for (const auto& p : a_.parts) {
             for (const auto& f : p.features) {
                 const bool step = f.kind == "step";
-                auto& s = add(fmt::format("shape-{}-{}", p.id, f.kind),
-                              fmt::format("Cut the {} on the {}", f.kind, p.name), capitalised(f.text) + ".",
-                              step ? 8 : c_.minutes("tongue"));
+                auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
+                              capitalised(f.text) + ".", step ? 8 : c_.minutes("tongue"));
                 s.parts = s.fresh = {p.id};
                 s.tools = step ? std::vector<std::string>{"fine saw", "square"}
                                : std::vector<std::string>{"router with a straight bit", "fence"};
@@ -75,7 +86,7 @@ class Steps {
 
     /// The holes from the end of the rail itself: the caps come on later.
     void wallHoles() {
-        const Part* back = a_.find("back");
+        const Part* back = a_.find(a_.wallPart);
         if (in_.wallHoles.empty() || !back)
             return;
         const Vec at = back->bounds().at;
@@ -113,16 +124,17 @@ class Steps {
                         : "Drill through from the front for the screws of the anchors. ";
         }
         text += "Do it now, while the rail lies flat, on a piece of waste wood.";
-        if (a_.wallRowsBehindLip)
-            text +=
-                " The lip will stand in the way of a straight driver: have a long bit or a bendable shaft "
-                "ready for the hanging.";
+        if (a_.wallRowsBehind)
+            text += fmt::format(
+                " The {} will stand in the way of a straight driver: have a long bit or a bendable "
+                "shaft ready for the hanging.",
+                a_.wallInTheWay);
         const bool anchors = !in_.wallScrew;
         auto& s =
             add("wall-holes",
                 anchors ? "Drill the back rail for the anchors" : "Drill the back rail for the wall screws",
                 std::move(text), c_.minutes("drill") * static_cast<double>(in_.wallHoles.size()));
-        s.parts = s.fresh = {"back"};
+        s.parts = s.fresh = {back->id};
         s.tools = {"drill bit " + bit};
         if (in_.wallScrew && in_.wallScrew->countersink() > 0)
             s.tools.emplace_back("countersink");

@@ -1,4 +1,5 @@
 #include "drawing/items.h"
+#include "drawing/solid_painter.h"
 #include "drawing/views.h"
 
 #include <algorithm>
@@ -46,14 +47,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     }
     if (cover > 0)
         pen.rect(-cover, top, cover, bottom - top, Tone::cover, Tone::outline).tip = "wall cover";
-    for (const auto& p : a.parts) {
-        if (p.id.starts_with("cap"))
-            continue;
-        const Cell b = p.bounds();
-        pen.rect(b.at.y.mm(), H - (b.at.z + b.size.z).mm(), b.size.y.mm(), b.size.z.mm(), Tone::woodEnd,
-                 Tone::outline)
-            .tip = p.name;
-    }
+    paintSection(pen, a, h && h->feasible && !h->x.empty() ? h->x.front() : a.length.mm() / 2, H);
     if (h && h->feasible) {
         const double front = a.wallThrough.mm();
         for (double row : h->rows) {
@@ -69,7 +63,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
             t.dx = -6;
         }
     }
-    pen.dimension({0, bottom + 26}, {D, bottom + 26}, formatNumber(a.depth, project.style), "ledge.depth");
+    pen.dimension({0, bottom + 26}, {D, bottom + 26}, formatNumber(a.depth, project.style), "piece.depth");
     // Forces: length by size, the largest 60 mm.
     const double load = (pp->contents + pp->mass) * gravity;
     const double big = std::max(pp->hand.newton, load);
@@ -85,9 +79,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
         arrow((a.surfaceBack.mm() + a.surfaceFront.mm()) / 2, load, Tone::info,
               formatForce(load, project.style));
     if (pp->hand.newton > 0) {
-        const double z = std::max(
-            a.surfaceZ.mm(),
-            (a.find("lip") ? (a.find("lip")->bounds().at.z + a.find("lip")->bounds().size.z).mm() : 0.0));
+        const double z = std::max(a.surfaceZ, a.top).mm();
         auto& l = pen.line({{D, H - z - 62}, {D, H - z - 4}}, Tone::fails, 2.4);
         l.arrow = true;
         auto& t =

@@ -197,7 +197,7 @@ void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double
 
 Shape& drawPartFront(Pen& pen, const Part& part, double x, double y) {
     const Cell b = part.bounds();
-    const bool along = part.grain == GrainAxis::x;
+    const bool along = part.grainAlongPiece();
     auto& s = pen.rect(x + b.at.x.mm(), y - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
                        along ? Tone::woodFace : Tone::woodEnd, Tone::outline);
     s.grain = along ? 0 : -1;

@@ -19,7 +19,7 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
     for (const auto& i : piece->load.items)
         tall = std::max(tall, i.height.mm() + 20);
     const double surface = -a.surfaceZ.mm();
-    if (const Part* back = a.find("back"))
+    if (const Part* back = a.find(a.wallPart))
         drawPartFront(pen, *back, 0, 0);
     std::size_t n = 0;
     for (const auto& i : piece->load.items) {
@@ -32,7 +32,7 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
         ++n;
     }
     for (const auto& p : a.parts)
-        if (p.id != "back")
+        if (p.id != a.wallPart)
             drawPartFront(pen, p, 0, 0);
     // The even load as a row of arrows, the hand as one strong arrow at its worst place.
     if (piece->load.kgPerM > 0) {
@@ -59,7 +59,7 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
         t.dx = 24;
     }
     pen.line({{-30, 40}, {L + 30, 40}}, Tone::none, 1);
-    pen.dimension({0, 55}, {L, 55}, formatNumber(a.length, project.style), "ledge.length");
+    pen.dimension({0, 55}, {L, 55}, formatNumber(a.length, project.style), "piece.length");
     pen.extent({0, -tall - 110}, {L, 55});
     d.marginTop = 34;
     d.marginBottom = 26;

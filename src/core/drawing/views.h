@@ -33,6 +33,7 @@ struct PieceViewOptions {
     double apart = 0;                     ///< 0 together .. 1 pulled apart
     std::vector<std::string> only, fresh; ///< part ids to draw (empty = all), those to colour
     bool labels = true;
+    bool hidden = false; ///< hidden edges as broken lines
 };
 /// True axonometric line work with grain.
 Drawing pieceView(const Project& project, const Plan& plan, const std::string& piece,

@@ -16,7 +16,7 @@ class WallDimensions {
         const double x1 = x0 + pp.assembly().length.mm();
         const double above = freeRung(plan, piece, pp);
         pen_.dimension({0, above}, {x0, above}, say(pp.left), "place.x");
-        pen_.dimension({x0, above}, {x1, above}, say(pp.assembly().length), "ledge.length");
+        pen_.dimension({x0, above}, {x1, above}, say(pp.assembly().length), "piece.length");
         pen_.dimension({x1, above}, {W_, above}, say(wall_->width - pp.left - pp.assembly().length),
                        "place.right");
         const double up = x0 > 300 ? x0 - 90 : x1 + 90;

@@ -322,12 +322,12 @@ class WallPainter {
             s.id = id;
             s.tip = piece.name + ": " + p.name;
         };
-        if (const Part* back = a.find("back"))
+        if (const Part* back = a.find(a.wallPart))
             part(*back);
         for (const auto& item : options_.marks ? std::vector<LoadItem>() : piece.load.items)
             drawItem(pen_, item, x0 + item.x.mm(), bottom - a.surfaceZ.mm(), n++, id);
         for (const auto& p : a.parts)
-            if (p.id != "back")
+            if (p.id != a.wallPart)
                 part(p);
         if (chosen && !options_.marks) {
             auto& s = pen_.rect(x0 - 6, bottom - a.height.mm() - 6, a.length.mm() + 12, a.height.mm() + 12,

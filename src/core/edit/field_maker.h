@@ -116,13 +116,6 @@ class FieldMaker {
     }
 
     // --- shorthands for the piece in hand and its wall
-    [[nodiscard]] std::function<void(Project&, Length)> onLedge(Length LedgeParams::*member) const {
-        return [id = piece_, member](Project& p, Length v) {
-            for (auto& q : p.pieces)
-                if (q.id == id)
-                    ledgeOf(q).*member = v;
-        };
-    }
     template <typename F> auto onPiece(F f) const {
         return [id = piece_, f](Project& p, const auto& v) {
             for (auto& q : p.pieces)

@@ -1,5 +1,6 @@
 #include "edit/field_maker.h"
 
+#include "edit/parameter_fields.h"
 #include "measure/number.h"
 #include "measure/words.h"
 
@@ -105,7 +106,7 @@ class Collector : public FieldMaker {
             Length end;
             for (const auto& other : q.load.items)
                 end = std::max(end, other.x + other.width + 20_mm);
-            i.x = std::min(end, std::max(Length(), ledgeOf(q).length - i.width));
+            i.x = std::min(end, std::max(Length(), lengthOf(q.params) - i.width));
             q.load.items.push_back(i);
         }
     }
@@ -137,87 +138,9 @@ class Collector : public FieldMaker {
     }
 
     void shape(const Piece& piece) {
-        const LedgeParams& l = ledgeOf(piece);
-        heading("Sizes");
-        length("ledge.length", "Length", l.length, 100_mm, 6000_mm, onLedge(&LedgeParams::length));
         const PiecePlan* pp = plan_.find(piece.id);
-        stripSize("ledge.depth", "Depth from the wall", pp ? pp->assembly().depth : l.depth, 20_mm, 600_mm,
-                  &LedgeParams::depth, LedgeStrip::base, l);
-        stripSize("ledge.backHeight", "Back rail height", pp ? pp->made.backStrip : l.backHeight, 10_mm,
-                  600_mm, &LedgeParams::backHeight, LedgeStrip::back, l);
-        stripSize("ledge.lipHeight", "Lip height", pp ? pp->made.lipStrip : l.lipHeight, 5_mm, 400_mm,
-                  &LedgeParams::lipHeight, LedgeStrip::lip, l);
-        length("ledge.baseThickness", "Base thickness", l.baseThickness, 5_mm, 100_mm,
-               onLedge(&LedgeParams::baseThickness));
-        length("ledge.backThickness", "Back thickness", l.backThickness, 5_mm, 100_mm,
-               onLedge(&LedgeParams::backThickness));
-        length("ledge.lipThickness", "Lip thickness", l.lipThickness, 5_mm, 100_mm,
-               onLedge(&LedgeParams::lipThickness));
-        heading("How it is put together");
-        pick("ledge.back", "Back rail", static_cast<int>(l.back), {"on the base", "behind the base"},
-             [](LedgeParams& q, int v) { q.back = static_cast<BackPlace>(v); });
-        pick("ledge.lip", "Front lip", static_cast<int>(l.lip),
-             {"in front of the base", "on top of the base"},
-             [](LedgeParams& q, int v) { q.lip = static_cast<LipPlace>(v); });
-        pick("ledge.caps", "End caps", static_cast<int>(l.caps),
-             {"none", "low strip", "stepped", "full height"},
-             [](LedgeParams& q, int v) { q.caps = static_cast<CapShape>(v); });
-        if (l.caps != CapShape::none)
-            length("ledge.capThickness", "Cap thickness", l.capThickness, 3_mm, 60_mm,
-                   onLedge(&LedgeParams::capThickness));
-        const std::vector<std::string> joints{"screws and glue", "dowels", "tongue and groove",
-                                              "glue and nails"};
-        pick("ledge.backJoint", "Base to back", static_cast<int>(l.backJoint), joints,
-             [](LedgeParams& q, int v) { q.backJoint = static_cast<Joinery>(v); });
-        pick("ledge.capJoint", "Caps", l.capJoint == Joinery::screwsGlue ? 1 : 0,
-             {"glue and nails", "screws and glue"},
-             [](LedgeParams& q, int v) { q.capJoint = v == 1 ? Joinery::screwsGlue : Joinery::nailsGlue; });
-        pick("ledge.lipJoint", "Base to lip", static_cast<int>(l.lipJoint), joints,
-             [](LedgeParams& q, int v) { q.lipJoint = static_cast<Joinery>(v); });
-        heading("Strips from one board");
-        length("ledge.boardWidth", "Width of that board", l.boardWidth, Length(), 1000_mm,
-               onLedge(&LedgeParams::boardWidth), "0: strips come from any board.");
-        ledgeFlag("ledge.shareBase", "Base from it", l.shareBase, &LedgeParams::shareBase);
-        ledgeFlag("ledge.shareBack", "Back rail from it", l.shareBack, &LedgeParams::shareBack);
-        ledgeFlag("ledge.shareLip", "Lip from it", l.shareLip, &LedgeParams::shareLip);
-        pick("ledge.remainder", "Takes the remainder", static_cast<int>(l.remainder),
-             {"none", "base", "back rail", "lip"},
-             [](LedgeParams& q, int v) { q.remainder = static_cast<LedgeStrip>(v); });
-        heading("Wood");
-        Choices woods;
-        for (const auto& s : catalog_.species)
-            woods.emplace_back(s.id, s.name);
-        choice("ledge.species", "Species", l.species, woods,
-               onPiece([](Piece& p, const std::string& id) { ledgeOf(p).species = id; }));
-        pick("ledge.grade", "Boards look", static_cast<int>(l.grade),
-             {"clear, straight grain", "ordinary, tight knots", "poor, big or edge knots"},
-             [](LedgeParams& q, int v) { q.grade = static_cast<BoardGrade>(v); });
-    }
-
-    /// A size that may be the remainder of the shared board: shown as it comes out; typing one ends the
-    /// remainder.
-    void stripSize(const std::string& id, const std::string& label, Length shown, Length low, Length high,
-                   Length LedgeParams::*member, LedgeStrip strip, const LedgeParams& l) {
-        const bool rest = l.remainder == strip && l.boardWidth > Length();
-        length(id, label, shown, low, high, onPiece([member, strip](Piece& p, Length v) {
-                   ledgeOf(p).*member = v;
-                   if (ledgeOf(p).remainder == strip)
-                       ledgeOf(p).remainder = LedgeStrip::none;
-               }),
-               rest ? "It takes what the shared board leaves; typing a size ends that." : "");
-    }
-
-    void pick(const std::string& id, const std::string& label, int value,
-              const std::vector<std::string>& words, std::function<void(LedgeParams&, int)> change) {
-        Choices choices;
-        for (std::size_t i = 0; i < words.size(); ++i)
-            choices.emplace_back(std::to_string(i), words[i]);
-        choice(id, label, std::to_string(value), choices, onPiece([change](Piece& p, const std::string& v) {
-                   change(ledgeOf(p), static_cast<int>(plainNumber(v).value_or(0)));
-               }));
-    }
-    void ledgeFlag(const std::string& id, const std::string& label, bool value, bool LedgeParams::*member) {
-        flag(id, label, value, onPiece([member](Piece& p, bool v) { ledgeOf(p).*member = v; }));
+        for (auto& f : parameterFields(project_, piece, pp ? &pp->made : nullptr, catalog_))
+            out_.push_back(std::move(f));
     }
 
     void hold(const Piece& piece) {

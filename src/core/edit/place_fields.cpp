@@ -36,7 +36,7 @@ class PiecePlaceMaker : public FieldMaker {
                    [id = piece.id](Project& p, const std::string& w) { hangOn(p, id, w); });
         anchor(piece, wall);
         const Length left = pieceLeft(project_, piece);
-        const Length length_ = ledgeOf(piece).length;
+        const Length length_ = lengthOf(piece.params);
         const Length bottom = pieceBottom(project_, piece);
         const std::string id = piece.id;
         length("place.x", "From the left corner", left, Length(), 20'000_mm,
@@ -156,9 +156,8 @@ class PiecePlaceMaker : public FieldMaker {
         Length tall;
         for (const auto& i : leader->load.items)
             tall = std::max(tall, i.height);
-        const LedgeParams& l = ledgeOf(*leader);
         if (f.how == FollowHow::above)
-            f.gap = l.backHeight + l.baseThickness + std::max(100_mm, spacingFor(tall).comfortable);
+            f.gap = outerSize(leader->params, catalog()).z + std::max(100_mm, spacingFor(tall).comfortable);
         if (f.how == FollowHow::beside)
             f.gap = 100_mm;
         q->place.follow = f;

@@ -60,8 +60,7 @@ class PlaceStrips {
         q.others = &others;
         q.piece = {piece_->id,  piece_->name,           pp_->left,
                    pp_->bottom, pp_->assembly().length, pp_->assembly().height};
-        const LedgeParams& l = ledgeOf(*piece_);
-        q.endMargin = 40_mm + (l.caps == CapShape::none ? Length() : l.capThickness);
+        q.endMargin = 40_mm + pp_->assembly().wallLeft;
         for (Length r : pp_->assembly().wallRows)
             q.holeHeights.push_back(pp_->bottom + r);
         q.needsStuds = hasStuds(wall_);

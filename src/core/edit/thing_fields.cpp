@@ -178,11 +178,11 @@ class ThingMaker : public WallFieldMaker {
             o.id = freeId(v->openings, "opening");
             const Piece* piece = p.findPiece(id);
             if (piece && piece->wall == w) {
-                const LedgeParams& l = ledgeOf(*piece);
+                const Vec size = outerSize(piece->params, catalog());
                 o.x = pieceLeft(p, *piece);
                 o.z = pieceBottom(p, *piece);
-                o.width = l.length;
-                o.height = l.backHeight + (l.back == BackPlace::onBase ? l.baseThickness : Length());
+                o.width = size.x;
+                o.height = size.z;
             } else {
                 o.x = (v->width - o.width) / 2;
                 o.z = 1200_mm;

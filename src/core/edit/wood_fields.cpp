@@ -101,10 +101,16 @@ class WoodFieldMaker : public FieldMaker {
             s.id = freeId(p.wood.boards, "rack");
             s.name = "rack board";
             const Piece* q = p.findPiece(pid);
-            s.species = q ? ledgeOf(*q).species : "scots_pine";
+            s.species = q ? speciesOf(q->params) : "scots_pine";
             s.length = 600_mm;
             s.width = 100_mm;
-            s.thickness = q ? ledgeOf(*q).baseThickness : 18_mm;
+            s.thickness = 18_mm;
+            if (q)
+                for (const auto& part : makePiece(q->params, {}, catalog()).assembly.parts)
+                    if (part.stock == Stock::board) {
+                        s.thickness = part.thickness; // the piece's main board comes first
+                        break;
+                    }
             s.available = 1;
             s.rack = true;
             p.wood.boards.push_back(s);

@@ -1,6 +1,5 @@
 #include "piece/ledge.h"
 
-#include "measure/format.h"
 #include "piece/ledge_joints.h"
 
 #include <algorithm>
@@ -21,30 +20,32 @@ namespace {
 
 class Builder {
   public:
-    Builder(const LedgeParams& p, const LedgeContext& ctx, const Catalog& c)
-        : p_(p), ctx_(ctx), catalog_(c) {}
+    Builder(const LedgeParams& p, const MakeContext& ctx, const Catalog& c) : p_(p), ctx_(ctx), catalog_(c) {}
 
-    LedgeResult run() {
+    Draft run() {
         checkParameters();
         stripWidths();
         sizes();
         addStrips();
         addCaps();
         wallZone();
-        addLedgeJoints(p_, ctx_, catalog_, {capT_, inner_, depth_, backZ_}, r_);
+        addLedgeJoints(p_, ctx_, catalog_, {capT_, inner_, depth_, backZ_, baseStrip_, backStrip_, lipStrip_},
+                       r_);
+        describeMember();
+        dimensions();
         return std::move(r_);
     }
 
   private:
-    LedgeProblem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
+    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
         r_.problems.push_back({id, field, std::move(text), blocks, {}});
         return r_.problems.back();
     }
     /// 'Lip 40 mm' -> that parameter in the file.
-    [[nodiscard]] LedgeCure cure(const std::string& name, const char* key, Length value) const {
+    [[nodiscard]] Cure cure(const std::string& name, const char* key, Length value) const {
         return {name + " " + say(value), {{key, value.mm()}}};
     }
-    [[nodiscard]] std::string say(Length l) const { return ledgeLength(l, ctx_); }
+    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
 
     void checkParameters() {
         struct Named {
@@ -77,18 +78,18 @@ class Builder {
 
     /// The width rule: which strip takes what the shared board has left.
     void stripWidths() {
-        r_.baseStrip = p_.depth - baseInset();
-        r_.backStrip = p_.backHeight;
-        r_.lipStrip = p_.lipHeight;
+        baseStrip_ = p_.depth - baseInset();
+        backStrip_ = p_.backHeight;
+        lipStrip_ = p_.lipHeight;
         const int shared = p_.shareBase + p_.shareBack + p_.shareLip;
         if (p_.boardWidth <= Length() || shared == 0)
             return;
         if (p_.remainder != LedgeStrip::none)
             takeRemainder();
         Length need = ctx_.kerf * (shared - 1);
-        need += p_.shareBase ? r_.baseStrip + tongues_.base : Length();
-        need += p_.shareBack ? r_.backStrip + tongues_.back : Length();
-        need += p_.shareLip ? r_.lipStrip + tongues_.lip : Length();
+        need += p_.shareBase ? baseStrip_ + tongues_.base : Length();
+        need += p_.shareBack ? backStrip_ + tongues_.back : Length();
+        need += p_.shareLip ? lipStrip_ + tongues_.lip : Length();
         if (need > p_.boardWidth) {
             auto& q = problem("board_too_narrow", "boardWidth",
                               fmt::format("The strips and {} kerf{} need {}; the shared board is {} wide.",
@@ -130,9 +131,9 @@ class Builder {
                 sum += fmt::format(" − {} {}", say(w), stripName(s));
             }
         };
-        less(p_.shareBase, LedgeStrip::base, r_.baseStrip);
-        less(p_.shareBack, LedgeStrip::back, r_.backStrip);
-        less(p_.shareLip, LedgeStrip::lip, r_.lipStrip);
+        less(p_.shareBase, LedgeStrip::base, baseStrip_);
+        less(p_.shareBack, LedgeStrip::back, backStrip_);
+        less(p_.shareLip, LedgeStrip::lip, lipStrip_);
         const Length tongues = (p_.shareBase ? tongues_.base : Length()) +
                                (p_.shareBack ? tongues_.back : Length()) +
                                (p_.shareLip ? tongues_.lip : Length());
@@ -149,12 +150,12 @@ class Builder {
                 .cures.push_back(noRemainder());
             left = std::max(left, 3_mm);
         }
-        (p_.remainder == LedgeStrip::base   ? r_.baseStrip
-         : p_.remainder == LedgeStrip::back ? r_.backStrip
-                                            : r_.lipStrip) = left;
+        (p_.remainder == LedgeStrip::base   ? baseStrip_
+         : p_.remainder == LedgeStrip::back ? backStrip_
+                                            : lipStrip_) = left;
     }
 
-    static LedgeCure noRemainder() { return {"No remainder", {{"shared_board/remainder", "none"}}}; }
+    static Cure noRemainder() { return {"No remainder", {{"shared_board/remainder", "none"}}}; }
 
     /// What of the depth the base does not cover.
     [[nodiscard]] Length baseInset() const {
@@ -170,24 +171,24 @@ class Builder {
         Assembly& a = r_.assembly;
         capT_ = p_.caps == CapShape::none ? Length() : p_.capThickness;
         inner_ = p_.length - capT_ * 2;
-        depth_ = r_.baseStrip + baseInset();
+        depth_ = baseStrip_ + baseInset();
         y0_ = p_.back == BackPlace::behindBase ? p_.backThickness : Length();
         backZ_ = p_.back == BackPlace::onBase ? p_.baseThickness : Length();
         lipZ_ = p_.lip == LipPlace::onTop ? p_.baseThickness : Length();
-        lipTop_ = lipZ_ + r_.lipStrip;
-        backTop_ = backZ_ + r_.backStrip;
+        lipTop_ = lipZ_ + lipStrip_;
+        backTop_ = backZ_ + backStrip_;
         a.length = p_.length;
         a.depth = depth_;
         a.height = std::max(backTop_, lipTop_);
-        if (r_.baseStrip < 30_mm)
+        if (baseStrip_ < 30_mm)
             problem("base_too_narrow", "depth",
                     fmt::format("The base is only {} wide; things need at least {} to stand.",
-                                say(r_.baseStrip), say(30_mm)))
-                .cures = {cure("Depth", "depth", depth_ + 45_mm - r_.baseStrip)};
-        if (p_.lip == LipPlace::inFront && r_.lipStrip < p_.baseThickness)
+                                say(baseStrip_), say(30_mm)))
+                .cures = {cure("Depth", "depth", depth_ + 45_mm - baseStrip_)};
+        if (p_.lip == LipPlace::inFront && lipStrip_ < p_.baseThickness)
             problem("lip_below_base", "lipHeight",
                     fmt::format("The lip ({}) is lower than the base is thick ({}): nothing stops at it.",
-                                say(r_.lipStrip), say(p_.baseThickness)),
+                                say(lipStrip_), say(p_.baseThickness)),
                     false)
                 .cures.push_back(cure("Lip", "lip_height", p_.baseThickness + 20_mm));
         if (lipTop_ > backTop_)
@@ -201,14 +202,12 @@ class Builder {
                 .cures = {cure("Caps", "cap_thickness", 12_mm), {"No end caps", {{"caps", "none"}}}};
     }
 
-    Part& strip(const char* id, const char* name, Length width, Length thickness, Vec at, Vec size) {
-        Part part;
-        part.id = id;
-        part.name = name;
-        part.length = inner_;
-        part.width = width;
-        part.thickness = thickness;
-        part.cells.push_back({at, size});
+    /// A strip between the caps; `width` without its tongues, which reach `low` and `high` beyond its edges.
+    Part& strip(const char* id, const char* name, Length width, Length thickness, Pose pose, Length low,
+                Length high, Vec3 apart) {
+        pose.origin = pose.origin - pose.across * low.mm();
+        Part part = blankPart(id, name, inner_, width + low + high, thickness, pose);
+        part.apart = apart;
         part.why.push_back(capT_ > Length() ? fmt::format("length {} is {} less two caps of {}", say(inner_),
                                                           say(p_.length), say(capT_))
                                             : fmt::format("length {} is the ledge's", say(inner_)));
@@ -221,23 +220,31 @@ class Builder {
     }
 
     void addStrips() {
-        const Length surface = r_.baseStrip;
-        Part& base = strip("base", "base", r_.baseStrip, p_.baseThickness, {capT_, y0_, Length()},
-                           {inner_, r_.baseStrip, p_.baseThickness});
-        std::string sum = fmt::format("width {} is the depth {}", say(r_.baseStrip), say(depth_));
+        const Length surface = baseStrip_;
+        // Base flat; back rail and lip on edge, their faces to the front of the room at the low side.
+        const bool on = p_.back == BackPlace::onBase;
+        const bool top = p_.lip == LipPlace::onTop;
+        const Pose flat{{capT_.mm(), y0_.mm(), 0}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}};
+        const auto onEdge = [&](Length front, Length z) {
+            return Pose{{capT_.mm(), front.mm(), z.mm()}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}};
+        };
+        Part& base = strip("base", "base", baseStrip_, p_.baseThickness, flat, on ? Length() : backTongue(),
+                           top ? Length() : lipTongue(), {});
+        std::string sum = fmt::format("width {} is the depth {}", say(baseStrip_), say(depth_));
         if (p_.back == BackPlace::behindBase)
             sum += fmt::format(" less the back's {}", say(p_.backThickness));
         if (p_.lip == LipPlace::inFront)
             sum += fmt::format(" less the lip's {}", say(p_.lipThickness));
         base.why.push_back(widthWhy(LedgeStrip::base, sum));
-        Part& back = strip("back", "back rail", r_.backStrip, p_.backThickness, {capT_, Length(), backZ_},
-                           {inner_, p_.backThickness, r_.backStrip});
+        Part& back =
+            strip("back", "back rail", backStrip_, p_.backThickness, onEdge(p_.backThickness, backZ_),
+                  on ? backTongue() : Length(), Length(), {0, -1, 0.6});
         back.why.push_back(
-            widthWhy(LedgeStrip::back, fmt::format("height {} as asked for", say(r_.backStrip))));
+            widthWhy(LedgeStrip::back, fmt::format("height {} as asked for", say(backStrip_))));
         const Length lipY = depth_ - p_.lipThickness;
-        Part& lip = strip("lip", "front lip", r_.lipStrip, p_.lipThickness, {capT_, lipY, lipZ_},
-                          {inner_, p_.lipThickness, r_.lipStrip});
-        lip.why.push_back(widthWhy(LedgeStrip::lip, fmt::format("height {} as asked for", say(r_.lipStrip))));
+        Part& lip = strip("lip", "front lip", lipStrip_, p_.lipThickness, onEdge(depth_, lipZ_),
+                          top ? lipTongue() : Length(), Length(), {0, 1, 0.25});
+        lip.why.push_back(widthWhy(LedgeStrip::lip, fmt::format("height {} as asked for", say(lipStrip_))));
         Assembly& a = r_.assembly;
         a.surfaceBack = p_.backThickness;
         a.surfaceFront = p_.lip == LipPlace::inFront ? y0_ + surface : lipY;
@@ -253,21 +260,20 @@ class Builder {
         const Length high = p_.caps == CapShape::lowStrip ? lipTop_ : std::max(backTop_, lipTop_);
         const Length stepY = p_.backThickness * 2;
         for (const bool left : {true, false}) {
-            Part cap;
-            cap.id = left ? "cap-left" : "cap-right";
-            cap.name = left ? "left end cap" : "right end cap";
-            cap.length = depth_;
-            cap.width = high;
-            cap.thickness = capT_;
-            cap.grain = GrainAxis::y;
             const Length x = left ? Length() : p_.length - capT_;
+            Part cap = blankPart(left ? "cap-left" : "cap-right", left ? "left end cap" : "right end cap",
+                                 depth_, high, capT_, {{x.mm(), 0, 0}, {0, 1, 0}, {0, 0, 1}, {1, 0, 0}});
+            cap.apart = {left ? -1.0 : 1.0, 0, 0};
             if (p_.caps == CapShape::stepped && high > lipTop_ && depth_ > stepY) {
-                cap.cells.push_back({{x, Length(), Length()}, {capT_, stepY, high}});
-                cap.cells.push_back({{x, stepY, Length()}, {capT_, depth_ - stepY, lipTop_}});
-                cap.features.push_back({"step", fmt::format("cut away {} × {} at the upper front corner",
-                                                            say(depth_ - stepY), say(high - lipTop_))});
-            } else {
-                cap.cells.push_back({{x, Length(), Length()}, {capT_, depth_, high}});
+                cap.features.push_back({cap.id + "/step",
+                                        "step",
+                                        fmt::format("cut away {} × {} at the upper front corner",
+                                                    say(depth_ - stepY), say(high - lipTop_)),
+                                        {}});
+                subtract(cap.solid,
+                         toolIn(cap, {stepY.mm(), depth_.mm() + 1}, {lipTop_.mm(), high.mm() + 1},
+                                {-1, capT_.mm() + 1}),
+                         6);
             }
             cap.why = {fmt::format("length {} is the ledge's depth", say(depth_)),
                        fmt::format("width {} reaches the top of the {}", say(high),
@@ -287,7 +293,11 @@ class Builder {
         const Length top = backTop_ - std::min(20_mm, (backTop_ - low) / 2);
         a.wallRows = {top};
         // A driver comes straight from the front, 25 mm wide.
-        a.wallRowsBehindLip = lipTop_ > top - 13_mm;
+        a.wallRowsBehind = lipTop_ > top - 13_mm;
+        a.wallInTheWay = "lip";
+        a.top = std::max(p_.baseThickness, lipTop_);
+        a.wallPart = "back";
+        a.carryingJoint = "base-back";
         if (ctx_.rows < 2)
             return;
         // High enough over the lip for the driver, 4 D across the grain below the upper row.
@@ -297,16 +307,74 @@ class Builder {
                     fmt::format(
                         "There is room for one row of wall screws: the back rail is {} high, and a driver "
                         "must pass over the lip.",
-                        say(r_.backStrip)),
+                        say(backStrip_)),
                     false);
         else
             a.wallRows.insert(a.wallRows.begin(), second);
     }
 
+    /// Base, back rail and lip as rectangles of the section, without tongues: they fill their grooves.
+    void describeMember() {
+        Member& m = r_.assembly.member;
+        const auto rect = [&](const char* id, Length b, Length h, Length z, Length y) {
+            m.rects.push_back({id, b.mm(), h.mm(), z.mm(), y.mm()});
+        };
+        rect("base", baseStrip_, p_.baseThickness, Length(), y0_);
+        rect("back", p_.backThickness, backStrip_, backZ_, Length());
+        rect("lip", p_.lipThickness, lipStrip_, lipZ_, depth_ - p_.lipThickness);
+        m.glued = p_.backJoint != Joinery::nailsGlue;
+        if (p_.back == BackPlace::onBase) {
+            m.glueLineZ = p_.baseThickness.mm();
+            m.glueLineWidth = p_.backThickness.mm();
+        }
+        m.words = m.glued ? "base, back rail and lip glued into one section"
+                          : "parts only screwed: they bend side by side";
+        FromOneBoard shared;
+        shared.width = p_.boardWidth;
+        for (const auto& [on, id] :
+             {std::pair{p_.shareBase, "base"}, {p_.shareBack, "back"}, {p_.shareLip, "lip"}})
+            if (on && p_.boardWidth > Length())
+                shared.parts.emplace_back(id);
+        if (!shared.parts.empty())
+            r_.assembly.together.push_back(std::move(shared));
+    }
+
+    void dimensions() {
+        auto& out = r_.assembly.dimensions;
+        const double D = depth_.mm();
+        const double L = p_.length.mm();
+        const auto up = [&](double y, Length low, Length high, const char* name, double side) {
+            out.push_back({{0, y, low.mm()}, {0, y, high.mm()}, Dimension::In::section, name, side});
+        };
+        up(0, backZ_, backTop_, "back_height", -1);
+        up(D, lipZ_, lipTop_, "lip_height", 1);
+        out.push_back({{0, 0, 0}, {0, D, 0}, Dimension::In::section, "depth", 1});
+        out.push_back({{0, 0, backTop_.mm()},
+                       {0, p_.backThickness.mm(), backTop_.mm()},
+                       Dimension::In::section,
+                       "back_thickness",
+                       -1});
+        up(D * 0.55, Length(), p_.baseThickness, "base_thickness", 0);
+        out.push_back({{0, 0, 0}, {L, 0, 0}, Dimension::In::front, "length", 1});
+        r_.derived = {{"depth", depth_}, {"back_height", backStrip_}, {"lip_height", lipStrip_}};
+    }
+
+    [[nodiscard]] Length backTongue() const {
+        return p_.back == BackPlace::onBase            ? tongues_.back
+               : p_.backJoint == Joinery::tongueGroove ? tongueLength(p_.backThickness)
+                                                       : Length();
+    }
+    [[nodiscard]] Length lipTongue() const {
+        return p_.lip == LipPlace::onTop              ? tongues_.lip
+               : p_.lipJoint == Joinery::tongueGroove ? tongueLength(p_.lipThickness)
+                                                      : Length();
+    }
+
     const LedgeParams& p_;
-    const LedgeContext& ctx_;
+    const MakeContext& ctx_;
     const Catalog& catalog_;
-    LedgeResult r_;
+    Draft r_;
+    Length baseStrip_, backStrip_, lipStrip_; ///< without tongues
     Length capT_, inner_, depth_, y0_, backZ_, lipZ_, lipTop_, backTop_;
     TongueWidths tongues_ = tongueWidths(p_);
     std::string remainderWhy_;
@@ -319,15 +387,8 @@ const char* stripName(LedgeStrip s) {
     return names[static_cast<int>(s)];
 }
 
-std::string ledgeLength(Length l, const LedgeContext& ctx) {
-    NumberStyle s;
-    s.units = ctx.units == "in" ? Units::imperial : Units::metric;
-    s.denominator = 64;
-    return formatLength(l, s);
-}
-
-LedgeResult makeLedge(const LedgeParams& p, const LedgeContext& ctx, const Catalog& catalog) {
-    return Builder(p, ctx, catalog).run();
+Draft LedgeParams::make(const MakeContext& ctx, const Catalog& catalog) const {
+    return Builder(*this, ctx, catalog).run();
 }
 
 } // namespace owl

@@ -1,12 +1,7 @@
 #pragma once
 // The ledge: base, back rail, front lip, optional end caps (kind id 'ledge').
 
-#include "assembly/assembly.h"
-#include "catalog/catalog.h"
-
-#include <optional>
-#include <string>
-#include <vector>
+#include "piece/kind.h"
 
 namespace owl {
 
@@ -14,7 +9,6 @@ enum class BackPlace { onBase, behindBase };
 enum class LipPlace { inFront, onTop };
 enum class CapShape { none, lowStrip, stepped, full };
 enum class LedgeStrip { none, base, back, lip };
-const char* stripName(LedgeStrip s);
 
 /// A ledge as a person asks for it. Overall sizes are outside sizes; every member has a default a maker would
 /// accept.
@@ -37,43 +31,16 @@ struct LedgeParams {
     std::string species = "eastern_white_pine";
     BoardGrade grade = BoardGrade::ordinary;
     bool operator==(const LedgeParams&) const = default;
-};
 
-/// What the ledge needs to know from outside itself.
-struct LedgeContext {
-    Length kerf;                     ///< of the rip
-    std::vector<Length> wallScrewsX; ///< studs caught, from the piece's left end
-    std::vector<Length> anchorsX;    ///< further wall holes
-    int rows = 1;                    ///< rows of wall screws asked for
-    bool metricScrews = true;
-    std::string units = "mm";
+    static const KindInfo info;
+    static LedgeParams defaults(bool metric);
+    void describe(Parameters& p);
+    [[nodiscard]] Draft make(const MakeContext& ctx, const Catalog& catalog) const;
+    /// Typing a strip's size ends its being the remainder.
+    void typed(const std::string& name);
+    [[nodiscard]] std::vector<Cure> strengthen(const Weakness& w) const;
+    [[nodiscard]] std::optional<Cure> resize(const PartWish& wish) const;
+    [[nodiscard]] std::optional<Cure> heighten(Length by) const;
 };
-
-/// A parameter of the ledge, named as in the file, and the value that would cure a problem.
-struct LedgeChange {
-    std::string key;
-    nlohmann::ordered_json value;
-};
-struct LedgeCure {
-    std::string name; ///< 'Dowels instead'
-    std::vector<LedgeChange> changes;
-};
-
-/// Why a ledge cannot be made, or what is odd about it.
-struct LedgeProblem {
-    std::string id, field, text; ///< field: the parameter to change
-    bool blocks = true;
-    std::vector<LedgeCure> cures;
-};
-struct LedgeResult {
-    Assembly assembly;
-    /// Widths after the remainder rule: strips of base, back, lip.
-    Length baseStrip, backStrip, lipStrip;
-    std::vector<LedgeProblem> problems;
-};
-
-/// Derives all parts, joints and holes. Impossible parameters give problems; parts are then still drawn as
-/// far as they make sense.
-LedgeResult makeLedge(const LedgeParams& p, const LedgeContext& ctx, const Catalog& catalog);
 
 } // namespace owl

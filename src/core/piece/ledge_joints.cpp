@@ -22,8 +22,7 @@ const std::vector<double>& dowelLengths(bool metric) {
 
 class Joiner {
   public:
-    Joiner(const LedgeParams& p, const LedgeContext& ctx, const Catalog& c, const LedgeShape& shape,
-           LedgeResult& r)
+    Joiner(const LedgeParams& p, const MakeContext& ctx, const Catalog& c, const LedgeShape& shape, Draft& r)
         : p_(p), ctx_(ctx), catalog_(c), shape_(shape), r_(r) {}
 
     void run() {
@@ -40,11 +39,11 @@ class Joiner {
         bool carries = false;
     };
 
-    LedgeProblem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
+    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
         r_.problems.push_back({id, field, std::move(text), blocks, {}});
         return r_.problems.back();
     }
-    [[nodiscard]] std::string say(Length l) const { return ledgeLength(l, ctx_); }
+    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
 
     /// All holes through the back rail, from the piece's left end.
     [[nodiscard]] std::vector<Length> wallHoles() const {
@@ -100,10 +99,10 @@ class Joiner {
                 }
             }
         const bool lip = j.id == "base-lip";
-        LedgeProblem& p = problem(lip                   ? "no_lip_screw"
-                                  : j.id == "base-back" ? "no_screw"
-                                                        : "no_cap_screw",
-                                  field, whyNoScrew(j, m, tried), m.carries);
+        Problem& p = problem(lip                   ? "no_lip_screw"
+                             : j.id == "base-back" ? "no_screw"
+                                                   : "no_cap_screw",
+                             field, whyNoScrew(j, m, tried), m.carries);
         p.cures = screwCures(j, m, tried);
     }
 
@@ -128,9 +127,9 @@ class Joiner {
     }
 
     /// Sizes that would let the screw in.
-    [[nodiscard]] std::vector<LedgeCure> screwCures(const Joint& j, const Meeting& m,
-                                                    const std::vector<const Screw*>& tried) const {
-        std::vector<LedgeCure> out;
+    [[nodiscard]] std::vector<Cure> screwCures(const Joint& j, const Meeting& m,
+                                               const std::vector<const Screw*>& tried) const {
+        std::vector<Cure> out;
         if (j.id == "base-lip") {
             out.push_back({"Glue and nails instead", {{"lip_joint", "nails_glue"}}});
             out.push_back({"Dowels instead", {{"lip_joint", "dowels"}}});
@@ -167,7 +166,7 @@ class Joiner {
         j.second = on ? "back" : "base";
         j.how = p_.backJoint;
         j.drivenFrom = on ? "below" : "behind";
-        const Meeting m{on ? p_.baseThickness : p_.backThickness, on ? r_.backStrip : r_.baseStrip,
+        const Meeting m{on ? p_.baseThickness : p_.backThickness, on ? shape_.backStrip : shape_.baseStrip,
                         on ? p_.backThickness : p_.baseThickness, true};
         if (j.how == Joinery::nailsGlue) {
             problem("nails_carry", "backJoint",
@@ -181,7 +180,7 @@ class Joiner {
             chooseScrew(j, m, on ? "backHeight" : "depth");
         fit(j, m, "backJoint", "back_joint");
         spots(j, on ? p_.backThickness / 2 : Length(), on ? Length() : p_.baseThickness / 2, 200_mm);
-        r_.assembly.joints.push_back(std::move(j));
+        add(std::move(j));
     }
 
     void lipJoint() {
@@ -193,7 +192,7 @@ class Joiner {
         j.first = top ? "base" : "lip";
         j.second = top ? "lip" : "base";
         j.drivenFrom = top ? "below" : "the front";
-        const Meeting m{top ? p_.baseThickness : p_.lipThickness, top ? r_.lipStrip : r_.baseStrip,
+        const Meeting m{top ? p_.baseThickness : p_.lipThickness, top ? shape_.lipStrip : shape_.baseStrip,
                         top ? p_.lipThickness : p_.baseThickness, false};
         j.shows = !top && (j.how == Joinery::screwsGlue || j.how == Joinery::nailsGlue);
         if (j.how == Joinery::screwsGlue) {
@@ -211,11 +210,20 @@ class Joiner {
                      std::string(j.shows ? " Fill the holes." : "");
         spots(j, top ? shape_.depth - p_.lipThickness / 2 : shape_.depth,
               top ? Length() : p_.baseThickness / 2, j.how == Joinery::nailsGlue ? 150_mm : 250_mm);
+        add(std::move(j));
+    }
+
+    void add(Joint j) {
+        if (j.how == Joinery::tongueGroove)
+            j.kind = "tongue_groove";
+        const Screw* s = catalog_.findScrew(j.screwId);
+        placeFasteners(j, r_.assembly, s ? s->d : 0);
         r_.assembly.joints.push_back(std::move(j));
     }
 
     /// Sizes of dowels, tongues and nails.
     void fit(Joint& j, const Meeting& m, const char* field, const char* key) {
+        j.through = m.headSide;
         if (j.how == Joinery::dowels)
             dowels(j, m, field, key);
         if (j.how == Joinery::tongueGroove)
@@ -261,7 +269,7 @@ class Joiner {
             return;
         }
         j.carries = false;
-        LedgeProblem& p = problem(
+        Problem& p = problem(
             "no_room_for_dowels", field,
             fmt::format(
                 "Dowels need an edge of at least {}, and a hole as deep as they are thick with {} left "
@@ -274,7 +282,7 @@ class Joiner {
         p.cures.push_back({"Boards of " + say(18_mm), thickness(18_mm)});
     }
 
-    static std::vector<LedgeChange> thickness(Length t) {
+    static std::vector<ParameterChange> thickness(Length t) {
         return {{"base_thickness", t.mm()}, {"back_thickness", t.mm()}, {"lip_thickness", t.mm()}};
     }
 
@@ -282,7 +290,7 @@ class Joiner {
         j.tongue = m.edge / 3;
         j.tongueLength = tongueLength(m.headSide);
         if (j.tongue < 4_mm || j.tongueLength < 4_mm) {
-            LedgeProblem& p = problem(
+            Problem& p = problem(
                 "tongue_too_thin", field,
                 fmt::format(
                     "A tongue a third of {} thick, in a groove {} deep in the {}, is no joint; use boards "
@@ -295,19 +303,67 @@ class Joiner {
                 j.carries = false;
         }
         for (auto& part : r_.assembly.parts) {
-            if (part.id == j.second) {
-                part.features.push_back(
-                    {"tongue", fmt::format("{} thick, {} long, centred on the edge that meets the {}; it is "
-                                           "part of the width",
-                                           say(j.tongue), say(j.tongueLength), j.first)});
-                part.width += j.tongueLength;
-                part.why.push_back(say(j.tongueLength) + " more width for the tongue");
-            }
+            if (part.id == j.second)
+                cutTongue(part, j);
             if (part.id == j.first)
-                part.features.push_back(
-                    {"groove", fmt::format("{} wide, {} deep, where the {} meets it", say(j.tongue),
-                                           say(j.tongueLength + 1_mm), j.second)});
+                cutGroove(part, j);
         }
+    }
+
+    /// The strip was made wider by its tongue; what stands beside the tongue goes.
+    void cutTongue(Part& part, const Joint& j) {
+        part.features.push_back(
+            {part.id + "/tongue-" + j.first, "tongue",
+             fmt::format("{} thick, {} long, centred on the edge that meets the {}; it is "
+                         "part of the width",
+                         say(j.tongue), say(j.tongueLength), j.first),
+             j.id});
+        part.why.push_back(say(j.tongueLength) + " more width for the tongue");
+        const double L = part.length.mm() + 1;
+        const double W = part.width.mm();
+        const double T = part.thickness.mm();
+        const double side = (T - j.tongue.mm()) / 2;
+        const bool high = part.id == "base" && j.id == "base-lip"; // the base's front edge is its far one
+        const std::array<double, 2> at =
+            high ? std::array{W - j.tongueLength.mm(), W + 1} : std::array{-1.0, j.tongueLength.mm()};
+        const int origin = 6 + static_cast<int>(part.features.size());
+        subtract(part.solid, toolIn(part, {-1, L}, at, {-1, side}), origin);
+        subtract(part.solid, toolIn(part, {-1, L}, at, {T - side, T + 1}), origin);
+    }
+
+    /// Where the other part's edge meets this one's face.
+    void cutGroove(Part& part, const Joint& j) {
+        part.features.push_back({part.id + "/groove-" + j.second, "groove",
+                                 fmt::format("{} wide, {} deep, where the {} meets it", say(j.tongue),
+                                             say(j.tongueLength + 1_mm), j.second),
+                                 j.id});
+        const Part* other = r_.assembly.find(j.second);
+        if (!other)
+            return;
+        // A strip standing on this face enters from above or from behind: the groove is as wide as the tongue
+        // and 1 mm deeper than it.
+        const double deep = (j.tongueLength + 1_mm).mm();
+        const Cell self = part.bounds();
+        const Cell edge = other->bounds();
+        const bool flat =
+            part.id == "base"; // its upper face is grooved; back and lip are grooved from the base's side
+        const double half = j.tongue.mm() / 2;
+        const double x0 = self.at.x.mm() - 1;
+        const double x1 = (self.at.x + self.size.x).mm() + 1;
+        constexpr std::array<Vec3, 3> axes{Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
+        ConvexCell tool;
+        if (flat) {
+            const double y = (edge.at.y + edge.size.y / 2).mm();
+            const double top = (self.at.z + self.size.z).mm();
+            tool = boxCell({x0, y - half, top - deep}, axes, {x1 - x0, 2 * half, deep + 1});
+        } else {
+            const double z = p_.baseThickness.mm() / 2;
+            const bool back = part.id == "back";
+            const double face = back ? p_.backThickness.mm() : self.at.y.mm();
+            tool =
+                boxCell({x0, back ? face - deep : face - 1, z - half}, axes, {x1 - x0, deep + 1, 2 * half});
+        }
+        subtract(part.solid, tool, 6 + static_cast<int>(part.features.size()));
     }
 
     void capJoints() {
@@ -330,17 +386,22 @@ class Joiner {
             else
                 j.nailLength = nailFor(m);
             const Length x = std::string(cap) == "cap-left" ? Length() : p_.length;
-            j.spots = {{{x, p_.backThickness / 2, shape_.backZ + r_.backStrip / 3}},
-                       {{x, shape_.depth / 2, p_.baseThickness / 2}}};
-            r_.assembly.joints.push_back(std::move(j));
+            const Part* made = r_.assembly.find(cap);
+            // A low cap ends below a third of the rail: the nail stays inside both.
+            const Length most = made ? made->width - 10_mm : Length();
+            const Length up = std::min(shape_.backZ + shape_.backStrip / 3, most);
+            if (up > shape_.backZ + 8_mm)
+                j.spots.push_back({{x, p_.backThickness / 2, up}});
+            j.spots.push_back({{x, shape_.depth / 2, p_.baseThickness / 2}});
+            add(std::move(j));
         }
     }
 
     const LedgeParams& p_;
-    const LedgeContext& ctx_;
+    const MakeContext& ctx_;
     const Catalog& catalog_;
     const LedgeShape& shape_;
-    LedgeResult& r_;
+    Draft& r_;
 };
 
 } // namespace
@@ -361,8 +422,8 @@ TongueWidths tongueWidths(const LedgeParams& p) {
     return out;
 }
 
-void addLedgeJoints(const LedgeParams& params, const LedgeContext& ctx, const Catalog& catalog,
-                    const LedgeShape& shape, LedgeResult& result) {
+void addLedgeJoints(const LedgeParams& params, const MakeContext& ctx, const Catalog& catalog,
+                    const LedgeShape& shape, Draft& result) {
     Joiner(params, ctx, catalog, shape, result).run();
 }
 

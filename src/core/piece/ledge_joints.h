@@ -6,13 +6,13 @@
 namespace owl {
 
 /// What the joints need to know of the shape: thickness of a cap (0: none), length between the caps, depth
-/// from the wall, lower edge of the back rail.
+/// from the wall, lower edge of the back rail, widths of the strips without their tongues.
 struct LedgeShape {
     Length cap, inner, depth, backZ;
+    Length baseStrip, backStrip, lipStrip;
 };
-
-/// A length as the ledge's sentences show it, exact to 1/64 in or 0.1 mm.
-std::string ledgeLength(Length l, const LedgeContext& ctx);
+/// 'none', 'base', 'back rail', 'lip'.
+const char* stripName(LedgeStrip s);
 
 /// Length of a tongue in a groove in a part of this thickness: 8 mm, less where the groove, 1 mm deeper,
 /// would reach its middle. Under 4 mm there is no such joint.
@@ -25,7 +25,7 @@ TongueWidths tongueWidths(const LedgeParams& params);
 
 /// Adds base-back, base-lip and cap joints with screws (S10.6), dowels, tongues or nails and their places,
 /// kept clear of the holes for the wall; what cannot be joined becomes a problem in `result`.
-void addLedgeJoints(const LedgeParams& params, const LedgeContext& ctx, const Catalog& catalog,
-                    const LedgeShape& shape, LedgeResult& result);
+void addLedgeJoints(const LedgeParams& params, const MakeContext& ctx, const Catalog& catalog,
+                    const LedgeShape& shape, Draft& result);
 
 } // namespace owl

@@ -32,18 +32,19 @@ class PieceFindings : public PieceFinder {
     void parameters() {
         for (const auto& p : pp_.made.problems) {
             Finding& f = found("", p.blocks ? Severity::blocks : Severity::warns, "piece", "", p.text);
-            f.id = "ledge." + p.id;
+            f.id = std::string(kindOf(piece_)) + "." + p.id;
             f.title = p.blocks ? "This cannot be made so" : "Look again";
             remediesFor(p, f);
         }
     }
 
-    /// The ledge's own cures, and those that need the place: moves of sizes are data of the file.
-    void remediesFor(const LedgeProblem& p, Finding& f) const {
+    /// The kind's own cures, and those that need the place: moves of sizes are data of the file.
+    void remediesFor(const Problem& p, Finding& f) const {
         for (const auto& cure : p.cures) {
             Remedy r{cure.name, {}, {}};
             for (const auto& c : cure.changes)
-                r.changes.push_back({"pieces/" + piece_.id + "/ledge/" + c.key, c.value});
+                r.changes.push_back(
+                    {fmt::format("pieces/{}/{}/{}", piece_.id, kindOf(piece_), c.key), c.value});
             f.remedies.push_back(std::move(r));
         }
         if (p.id == "one_row_only")
@@ -95,15 +96,11 @@ class PieceFindings : public PieceFinder {
         f.working = {
             "L = 2 s + 2 e", {{"s", say(wall_->spacing)}, {"e", say(studMargin())}}, say(sure), "S7.2", {}};
         if (!long_ && sure <= wall_->width)
-            f.remedies.push_back(
-                changeLedge("Make it " + say(sure), piece_, [sure](LedgeParams& l) { l.length = sure; }));
+            f.remedies.push_back(changeLength("Make it " + say(sure), piece_, sure));
         f.remedies.push_back(changeWall("They are at the usual spacing", *wall_,
                                         [](Wall& w) { w.studMode = StudMode::spacing; }));
     }
-    [[nodiscard]] Length studMargin() const {
-        const LedgeParams& l = ledgeOf(piece_);
-        return (l.caps == CapShape::none ? Length() : l.capThickness) + 40_mm;
-    }
+    [[nodiscard]] Length studMargin() const { return pp_.assembly().wallLeft + 40_mm; }
 
     void unsureStud() {
         for (const auto& s : wall_->studs) {
@@ -150,8 +147,8 @@ class PieceFindings : public PieceFinder {
             if (longer > wall_->width || left < Length() || left + longer > wall_->width)
                 break;
             if (studsAt(left, longer) >= 2) {
-                f.remedies.push_back(changeLedge(fmt::format("Make it {} longer", say(more)), piece_,
-                                                 [longer](LedgeParams& l) { l.length = longer; }));
+                f.remedies.push_back(
+                    changeLength(fmt::format("Make it {} longer", say(more)), piece_, longer));
                 break;
             }
         }

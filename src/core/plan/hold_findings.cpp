@@ -115,7 +115,6 @@ class HoldFindings : public PieceFinder {
     /// In the order of S12.4: more studs or a shift, more screws, a higher rail, a stronger joint, thicker
     /// boards, less depth, another support, less load.
     void remedies(Finding& f, const RailVerdict& h, const Check& worst, bool hand) const {
-        const LedgeParams& l = ledgeOf(piece_);
         if (h.option.atStuds())
             if (const Length by = shiftFor(pp_.studs.size() + 1, 300_mm); by != Length())
                 f.remedies.push_back(shiftBy(by));
@@ -124,28 +123,9 @@ class HoldFindings : public PieceFinder {
         if (h.option.screw && pp_.rows == 1 && !worst.looks)
             f.remedies.push_back(
                 changePiece("Two rows of wall screws", piece_, [](Piece& p) { p.hold.rows = 2; }));
-        for (int steps : {1, 2}) {
-            const Length more = (metric() ? 20_mm : Length::inches(3, 4)) * steps;
-            f.remedies.push_back(
-                changeLedge("Back rail " + say(more) + " higher", piece_, [&](LedgeParams& q) {
-                    if (q.remainder == LedgeStrip::back)
-                        q.remainder = LedgeStrip::none;
-                    q.backHeight = pp_.made.backStrip + more;
-                }));
-        }
-        if (worst.id == "joint")
-            otherJoints(f);
-        if (const Length t = nextThickness(); t > l.backThickness)
-            f.remedies.push_back(changeLedge("Boards of " + say(t), piece_, [t](LedgeParams& q) {
-                q.baseThickness = q.backThickness = q.lipThickness = t;
-            }));
-        const Length less = metric() ? 20_mm : Length::inches(3, 4);
-        if (hand || worst.id == "joint" || worst.id == "wall_screws" || worst.id == "wall_crush")
-            f.remedies.push_back(changeLedge("Depth " + say(less) + " less", piece_, [&](LedgeParams& q) {
-                q.depth = pp_.assembly().depth - less;
-                if (q.remainder == LedgeStrip::base)
-                    q.remainder = LedgeStrip::none;
-            }));
+        const Weakness weak{worst.id, hand, nextThickness(), metric(), &pp_.made};
+        for (const auto& cure : strengthen(piece_.params, weak))
+            f.remedies.push_back(changeParameters(cure, piece_));
         otherSupports(f, h);
         if (worst.id == "sag" && piece_.sagLimit != SagLimit::rough)
             f.remedies.push_back(changePiece("Let it sag to span / 240", piece_,
@@ -166,25 +146,12 @@ class HoldFindings : public PieceFinder {
         return fits && abs(by) >= 10_mm && abs(by) <= 300_mm ? by : Length();
     }
 
-    void otherJoints(Finding& f) const {
-        static constexpr std::array<std::pair<const char*, Joinery>, 3> ways{
-            {{"Dowels instead", Joinery::dowels},
-             {"Tongue and groove instead", Joinery::tongueGroove},
-             {"Screws and glue instead", Joinery::screwsGlue}}};
-        for (const auto& [name, how] : ways)
-            if (how != ledgeOf(piece_).backJoint)
-                f.remedies.push_back(
-                    changeLedge(name, piece_, [how = how](LedgeParams& q) { q.backJoint = how; }));
-        f.remedies.push_back(changeLedge("Back behind the base", piece_,
-                                         [](LedgeParams& q) { q.back = BackPlace::behindBase; }));
-    }
-
     /// The next thicker board of this wood that rack or shop has; 0: none.
     [[nodiscard]] Length nextThickness() const {
         Length next;
-        const LedgeParams& l = ledgeOf(piece_);
+        const Part* rail = pp_.assembly().find(pp_.assembly().wallPart);
         for (const auto& s : plan_.stock)
-            if (s.species == l.species && s.thickness > l.backThickness + 1_mm &&
+            if (rail && s.species == speciesOf(piece_.params) && s.thickness > rail->thickness + 1_mm &&
                 (next == Length() || s.thickness < next))
                 next = s.thickness;
         return next;

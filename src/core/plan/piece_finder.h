@@ -26,8 +26,7 @@ class PieceFinder {
     }
     /// Studs free to drill behind a piece of this length that begins at `left`.
     [[nodiscard]] std::size_t studsAt(Length left, Length pieceLength) const {
-        const LedgeParams& l = ledgeOf(piece_);
-        const Length margin = (l.caps == CapShape::none ? Length() : l.capThickness) + 40_mm;
+        const Length margin = pp_.assembly().wallLeft + 40_mm;
         std::vector<Length> heights;
         for (Length row : pp_.assembly().wallRows)
             heights.push_back(pp_.bottom + row);

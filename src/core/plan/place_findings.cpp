@@ -78,9 +78,9 @@ class PlaceFindings : public PieceFinder {
         if (length() > wall_->width) {
             const Length less = std::max(150_mm, wall_->width - 20_mm);
             add("wider_than_wall", Severity::blocks, "Wider than its wall",
-                fmt::format("The ledge is {} long and the wall {} wide.", say(length()), say(wall_->width)))
-                .remedies.push_back(
-                    changeLedge("Make it " + say(less), piece_, [less](LedgeParams& l) { l.length = less; }));
+                fmt::format("{} is {} long and the wall {} wide.", pp_.name, say(length()),
+                            say(wall_->width)))
+                .remedies.push_back(changeLength("Make it " + say(less), piece_, less));
         } else if (left < Length() || right > wall_->width) {
             const Length x = std::clamp(left, Length(), wall_->width - length());
             add("off_the_wall", Severity::blocks, "It sticks out past the wall",
@@ -247,9 +247,8 @@ class PlaceFindings : public PieceFinder {
                                             o.left() - (length() - o.wide()) / 2,
                                             o.bottom() - (tall() - o.high()) / 2));
             if (o.cut && o.high() > tall() && o.high() <= tall() + 150_mm)
-                f.remedies.push_back(changeLedge(
-                    "Back rail high enough to cover it", piece_,
-                    [more = o.high() - tall() + 10_mm](LedgeParams& l) { l.backHeight += more; }));
+                if (const auto cure = heighten(piece_.params, o.high() - tall() + 10_mm))
+                    f.remedies.push_back(changeParameters(*cure, piece_));
             if (!o.cut)
                 f.remedies.push_back(
                     changeWall("Fit the opening to the piece", *wall_,
@@ -351,10 +350,8 @@ class PlaceFindings : public PieceFinder {
                                 "ends longer than {} goes in.",
                                 a.name.empty() ? "The alcove" : a.name, say(a.widthBack), say(a.widthMiddle),
                                 say(a.widthFront), say(most)))
-                    .remedies.push_back(changeLedge("Make it " + sayRound(most - 3_mm), piece_,
-                                                    [most, s = project_.style](LedgeParams& l) {
-                                                        l.length = roundToTape(most - 3_mm, s);
-                                                    }));
+                    .remedies.push_back(changeLength("Make it " + sayRound(most - 3_mm), piece_,
+                                                     roundToTape(most - 3_mm, project_.style)));
             if (pp_.assembly().depth > a.depth)
                 add("alcove_deep", Severity::warns, "Deeper than the alcove",
                     fmt::format("It stands out {} past the front.", say(pp_.assembly().depth - a.depth)));

@@ -65,7 +65,7 @@ class Planner {
 
     void planPiece(const Piece& piece) {
         const Wall* wall = project_.findWall(piece.wall);
-        const Species* wood = catalog_.findSpecies(ledgeOf(piece).species);
+        const Species* wood = catalog_.findSpecies(speciesOf(piece.params));
         PiecePlan pp;
         pp.id = piece.id;
         pp.name = piece.name.empty() ? piece.id : piece.name;
@@ -107,17 +107,16 @@ class Planner {
 
     void makeAndHold(const Piece& piece, const Wall& wall, const Species& wood, int rows, StaticsCache& cache,
                      PiecePlan& pp) {
-        const LedgeParams& params = ledgeOf(piece);
         const std::vector<NoDrillZone>& zones = plan_.findWall(wall.id)->zones;
         pp.rows = rows;
-        pp.studs = studsBehind(wall, params, pp.left);
-        // The rows of holes follow from the ledge; what they may meet decides which of them are used.
-        pp.made = makeLedge(params, ledgeContext(pp, false), catalog_);
+        // Made once to learn where it can be screwed, and again with the holes clear of its joints.
+        pp.made = makePiece(piece.params, makeContext(pp, false), catalog_);
+        pp.studs = studsBehind(wall, pp);
         const bool barred = barStuds(zones, pp);
-        pp.anchors = anchorHoles(params, zones, pp);
+        pp.anchors = anchorHoles(zones, pp);
         const bool anchored = !hasStuds(wall, catalog_) || piece.hold.support.starts_with("anchor");
-        if (barred || anchored)
-            pp.made = makeLedge(params, ledgeContext(pp, anchored), catalog_);
+        if (!pp.studs.empty() || barred || anchored)
+            pp.made = makePiece(piece.params, makeContext(pp, anchored), catalog_);
         pp.cover = coverBehind(wall, pp);
         pp.studConfidence = leastConfidence(wall, pp);
         holdPiece({project_, shop_, catalog_}, piece, wall, wood, cache, pp);
@@ -136,16 +135,12 @@ class Planner {
         return same ? pp : nullptr;
     }
 
-    static Length capOf(const LedgeParams& params) {
-        return params.caps == CapShape::none ? Length() : params.capThickness;
-    }
-
-    std::vector<Length> studsBehind(const Wall& wall, const LedgeParams& params, Length left) const {
+    std::vector<Length> studsBehind(const Wall& wall, const PiecePlan& pp) const {
         std::vector<Length> out;
-        const Length cap = capOf(params);
-        for (Length x :
-             studsBetween(wall, left + cap, left + params.length - cap, Length::mm(studEndMargin), catalog_))
-            out.push_back(x - left);
+        const Assembly& a = pp.assembly();
+        for (Length x : studsBetween(wall, pp.left + a.wallLeft, pp.left + a.wallRight,
+                                     Length::mm(studEndMargin), catalog_))
+            out.push_back(x - pp.left);
         return out;
     }
 
@@ -162,8 +157,8 @@ class Planner {
         return !pp.barred.empty();
     }
 
-    [[nodiscard]] LedgeContext ledgeContext(const PiecePlan& pp, bool anchored) const {
-        LedgeContext ctx;
+    [[nodiscard]] MakeContext makeContext(const PiecePlan& pp, bool anchored) const {
+        MakeContext ctx;
         ctx.kerf = project_.wood.kerf;
         ctx.wallScrewsX = pp.studs;
         if (anchored)
@@ -175,18 +170,17 @@ class Planner {
     }
 
     /// Evenly spread, each moved aside as far as a wire or pipe asks for; dropped where all is taken.
-    static std::vector<Length> anchorHoles(const LedgeParams& params, const std::vector<NoDrillZone>& zones,
-                                           const PiecePlan& pp) {
+    static std::vector<Length> anchorHoles(const std::vector<NoDrillZone>& zones, const PiecePlan& pp) {
         std::vector<Length> heights;
         for (Length row : pp.assembly().wallRows)
             heights.push_back(pp.bottom + row);
         std::vector<Length> out;
-        const Length cap = capOf(params);
+        const Length low = pp.assembly().wallLeft;
+        const Length high = pp.assembly().wallRight;
         const Length end = 30_mm;
-        for (double x : anchorPlaces(cap.mm(), (params.length - cap).mm()))
+        for (double x : anchorPlaces(low.mm(), high.mm()))
             if (const auto free = freeNear(zones, pp.left + Length::mm(x), heights, 190_mm)) {
-                const Length at =
-                    std::clamp(*free - pp.left, cap + end, std::max(cap + end, params.length - cap - end));
+                const Length at = std::clamp(*free - pp.left, low + end, std::max(low + end, high - end));
                 if (out.empty() || at - out.back() >= 50_mm) // closer than that they share the board (7b)
                     out.push_back(at);
             }
@@ -254,7 +248,7 @@ class Planner {
         }
         h.length = pp.assembly().length;
         h.mass = pp.mass;
-        h.behindLip = pp.assembly().wallRowsBehindLip;
+        h.inTheWay = pp.assembly().wallRowsBehind ? pp.assembly().wallInTheWay : std::string();
         h.crumbles = wall.cover == "plaster_lath" && pp.cover > Length();
         h.style = project_.style;
         return h;

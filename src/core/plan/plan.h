@@ -45,7 +45,7 @@ struct HandView {
 /// Everything derived for one piece.
 struct PiecePlan {
     std::string id, name;
-    LedgeResult made;    ///< parts, joints, problems
+    Draft made;          ///< parts, joints, problems
     Length left, bottom; ///< on its wall
     double mass = 0;     ///< kg, its own
     double contents = 0; ///< kg

@@ -1,5 +1,7 @@
 #include "plan/plan_finish.h"
 
+#include "solid/query.h"
+
 #include <algorithm>
 #include <array>
 #include <fmt/format.h>
@@ -19,19 +21,9 @@ Looks looksOf(Face f) {
         {{1, true}, {1, false}, {2, true}, {2, false}, {0, false}, {0, true}}};
     return all.at(static_cast<std::size_t>(f));
 }
-double along(const Vec& v, int axis) {
-    return (axis == 0 ? v.x : axis == 1 ? v.y : v.z).mm();
-}
-double overlap(const Cell& a, const Cell& b, int axis) {
-    const double low = std::max(along(a.at, axis), along(b.at, axis));
-    const double high =
-        std::min(along(a.at, axis) + along(a.size, axis), along(b.at, axis) + along(b.size, axis));
-    return std::max(0.0, high - low);
-}
-
 /// The side of the piece that nobody sees once it hangs.
 bool lies(const Part& part, Face face) {
-    return face == Face::back && part.bounds().at.y == Length();
+    return face == Face::back && abs(part.bounds().at.y) < 1_mm / 1000;
 }
 
 /// What is gathered for one recipe.
@@ -78,7 +70,7 @@ class FinishPlanner {
     }
 
     void gather(const Piece& piece, const PiecePlan& pp) {
-        const Species* wood = in_.catalog.findSpecies(ledgeOf(piece).species);
+        const Species* wood = in_.catalog.findSpecies(speciesOf(piece.params));
         if (!wood)
             return;
         for (const auto& part : pp.assembly().parts) {
@@ -154,19 +146,20 @@ class FinishPlanner {
 
 double openArea(const Assembly& a, const Part& part, Face face) {
     const Looks look = looksOf(face);
-    const int u = (look.axis + 1) % 3;
-    const int v = (look.axis + 2) % 3;
+    const double sign = look.far ? 1 : -1;
+    const Vec3 out{look.axis == 0 ? sign : 0, look.axis == 1 ? sign : 0, look.axis == 2 ? sign : 0};
     double area = 0;
-    for (const auto& c : part.cells) {
-        const double plane = along(c.at, look.axis) + (look.far ? along(c.size, look.axis) : 0);
-        double free = along(c.size, u) * along(c.size, v);
-        for (const auto& other : a.parts)
-            for (const auto& o : other.cells) {
-                const double facing = along(o.at, look.axis) + (look.far ? 0 : along(o.size, look.axis));
-                if (&o != &c && std::abs(facing - plane) < 1e-6)
-                    free -= overlap(c, o, u) * overlap(c, o, v);
-            }
-        area += std::max(0.0, free);
+    for (std::size_t i = 0; i < part.solid.cells.size(); ++i) {
+        const ConvexCell& c = part.solid.cells[i];
+        for (std::size_t k = 0; k < c.faces.size(); ++k) {
+            if (dot(c.faces[k].plane.normal, out) < 0.7) // the side it belongs to, bevels included
+                continue;
+            double open = exposedArea(part.solid, i, k);
+            for (const auto& other : a.parts)
+                if (&other != &part)
+                    open -= coveredArea(c, k, other.solid);
+            area += std::max(0.0, open);
+        }
     }
     return area * 1e-6;
 }

@@ -10,58 +10,41 @@
 namespace owl {
 namespace {
 
-SectionPart sectionPart(const Assembly& a, const char* id, double E) {
-    const Part* p = a.find(id);
-    const Cell b = p ? p->bounds() : Cell{};
-    return {E, b.size.y.mm(), b.size.z.mm(), b.at.z.mm(), b.at.y.mm(), {}};
-}
-
-/// kg and middle (mm from the wall) of everything but the back rail: what hangs on the joint.
-std::pair<double, double> hanging(const Assembly& a, double density) {
-    double mass = 0;
-    double moment = 0;
-    for (const auto& p : a.parts) {
-        if (p.id == "back")
-            continue;
-        for (const auto& c : p.cells) {
-            const double kg = c.size.x.mm() * c.size.y.mm() * c.size.z.mm() * 1e-9 * density;
-            mass += kg;
-            moment += kg * (c.at.y.mm() + c.size.y.mm() / 2);
-        }
-    }
-    return {mass, mass > 0 ? moment / mass : 0};
+/// kg/m3 at 12 % moisture (S3.2).
+double wood12(const Species& wood) {
+    return 1120 * wood.means.sg12;
 }
 
 RailPiece railPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
                     const PiecePlan& pp) {
     const Assembly& a = pp.assembly();
-    const LedgeParams& params = ledgeOf(piece);
+    const BoardGrade grade = gradeOf(piece.params);
     RailPiece r;
     r.assembly = &a;
-    r.woodC1 = allowable(wood.means, params.grade, 0.9);
-    r.woodC2 = allowable(wood.means, params.grade, 1.6);
+    r.woodC1 = allowable(wood.means, grade, 0.9);
+    r.woodC2 = allowable(wood.means, grade, 1.6);
     r.woodC1.G = r.woodC2.G = wood.fastenerG();
-    for (const char* id : {"base", "back", "lip"})
-        r.section.parts.push_back(sectionPart(a, id, r.woodC1.E));
-    r.section.glued = params.backJoint != Joinery::nailsGlue;
-    if (params.back == BackPlace::onBase) {
-        r.glueLineZ = params.baseThickness.mm();
-        r.glueLineWidth = params.backThickness.mm();
-    }
+    for (const auto& q : a.member.rects)
+        r.section.parts.push_back({r.woodC1.E, q.b, q.h, q.z, q.y, {}});
+    r.section.glued = a.member.glued;
+    r.glueLineZ = a.member.glueLineZ;
+    r.glueLineWidth = a.member.glueLineWidth;
     r.load = piece.load;
     r.hand = pp.hand.newton;
     r.leaningCounts = pp.hand.counts;
     r.sagLimit = piece.sagLimit;
     r.mass = pp.mass;
-    r.gravityY = gravityY(a);
+    r.gravityY = gravityCentre(a, wood12(wood)).y;
     r.strengthLimit = piece.hold.aboveBed ? 0.6 : 1;
     r.grade = wood.conf == "C" ? Grade::C : Grade::B;
     if (wall.construction == "lath_plaster")
         r.grade = Grade::C;
-    r.joint = a.joint("base-back");
+    r.joint = a.joint(a.carryingJoint);
     r.jointScrew = r.joint ? in.catalog.findScrew(r.joint->screwId) : nullptr;
-    std::tie(r.hangingMass, r.hangingY) = hanging(a, 1120 * wood.means.sg12);
-    r.joinedFromBelow = params.back == BackPlace::onBase;
+    const Part* rail = a.find(a.wallPart);
+    r.hangingMass = pp.mass - (rail ? massOf(*rail, wood12(wood)) : 0);
+    r.hangingY = gravityCentre(a, wood12(wood), a.wallPart).y;
+    r.joinedFromBelow = r.joint && r.joint->second == a.wallPart;
     return r;
 }
 
@@ -152,7 +135,7 @@ HandView handOn(const Piece& piece, const Wall& wall, const PiecePlan& pp, const
 void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
                StaticsCache& cache, PiecePlan& pp) {
     const Assembly& a = pp.assembly();
-    pp.mass = massOf(a, 1120 * wood.means.sg12);
+    pp.mass = massOf(a, wood12(wood));
     pp.contents = contentsMass(piece.load, a.length);
     pp.hand = handOn(piece, wall, pp, in.project.style);
     HeightQuestion ask = heightQuestion(piece, pp);
@@ -184,9 +167,7 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
 
 std::string labelText(const Project& project, const Piece& piece, const PiecePlan& pp) {
     const RailVerdict* hold = pp.hold();
-    const bool made = std::none_of(pp.made.problems.begin(), pp.made.problems.end(),
-                                   [](const LedgeProblem& p) { return p.blocks; });
-    if (!made || !hold || !hold->feasible || hold->carryKg <= 0)
+    if (!pp.made.makeable() || !hold || !hold->feasible || hold->carryKg <= 0)
         return {};
     const auto mass = [&](double kg) {
         const double unit = project.style.units == Units::metric ? 1 : 0.45359237;

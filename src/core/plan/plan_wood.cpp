@@ -28,23 +28,23 @@ std::vector<StockItem> gatherStock(const PlanInputs& in) {
 }
 
 /// The parts of one board that a piece asks for, named by the piece; empty for the others.
-std::string togetherWord(const Piece& piece, const std::string& part) {
-    const LedgeParams& l = ledgeOf(piece);
-    const bool shared =
-        (part == "base" && l.shareBase) || (part == "back" && l.shareBack) || (part == "lip" && l.shareLip);
-    return shared && l.boardWidth > Length() ? piece.id : std::string();
+std::string togetherWord(const PiecePlan& pp, const std::string& part) {
+    for (const auto& g : pp.assembly().together)
+        if (std::find(g.parts.begin(), g.parts.end(), part) != g.parts.end())
+            return pp.id;
+    return {};
 }
 
 void addParts(const PlanInputs& in, const Plan& plan, CutJob& job) {
     for (std::size_t i = 0; i < plan.pieces.size(); ++i) {
         const Piece& piece = in.project.pieces[i];
-        const std::string& species = ledgeOf(piece).species;
+        const std::string& species = speciesOf(piece.params);
         for (const auto& p : plan.pieces[i].assembly().parts) {
             if (p.length <= Length() || p.width <= Length() || p.thickness <= Length())
                 continue;
             job.parts.push_back({plan.pieces[i].id + "/" + p.id, cutMaterial(in.project, species, p.width),
                                  p.thickness, p.length, p.width, p.quantity, false,
-                                 togetherWord(piece, p.id)});
+                                 togetherWord(plan.pieces[i], p.id)});
         }
     }
 }

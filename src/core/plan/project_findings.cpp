@@ -46,7 +46,7 @@ class WoodFindings {
     static std::string localPart(const std::string& cutId) { return cutId.substr(cutId.rfind('/') + 1); }
     [[nodiscard]] std::string speciesOf(const CutPart& part) const {
         const Piece* p = project_.findPiece(pieceOf(part.id));
-        return p ? ledgeOf(*p).species : part.material;
+        return p ? owl::speciesOf(p->params) : part.material;
     }
     [[nodiscard]] std::string woodName(const std::string& species) const {
         const Species* wood = catalog_.findSpecies(species);
@@ -58,10 +58,13 @@ class WoodFindings {
         change(after);
         return {std::move(name), changesOf(project_.wood, after), {}};
     }
-    template <typename F>
-    void changeLedgeOf(Finding& f, const std::string& cutId, std::string name, F change) const {
-        if (const Piece* p = project_.findPiece(pieceOf(cutId)))
-            f.remedies.push_back(changeLedge(std::move(name), *p, change));
+    void resizePart(Finding& f, const CutPart& part, std::string name, PartWish wish) const {
+        const Piece* p = project_.findPiece(pieceOf(part.id));
+        wish.part = localPart(part.id);
+        if (auto cure = p ? resize(p->params, wish) : std::nullopt) {
+            cure->name = std::move(name);
+            f.remedies.push_back(changeParameters(*cure, *p));
+        }
     }
 
     void unplaced(const Unplaced& u, const CutPart& part) {
@@ -111,15 +114,10 @@ class WoodFindings {
         if (nearest == Length())
             return;
         const std::string id = localPart(part.id);
-        changeLedgeOf(f, part.id, fmt::format("Make the {} {} wide", id, say(nearest)), [&](LedgeParams& l) {
-            if (id == "back")
-                l.backHeight = nearest;
-            else if (id == "lip")
-                l.lipHeight = nearest;
-            else if (id == "base")
-                l.depth += nearest - part.width;
-            l.remainder = LedgeStrip::none;
-        });
+        PartWish wish;
+        wish.width = nearest;
+        wish.widthNow = part.width;
+        resizePart(f, part, fmt::format("Make the {} {} wide", id, say(nearest)), wish);
     }
 
     void thicknessRemedies(const CutPart& part, Finding& f) const {
@@ -129,16 +127,13 @@ class WoodFindings {
                 (nearest == Length() || abs(s.thickness - part.thickness) < abs(nearest - part.thickness)))
                 nearest = s.thickness;
         if (nearest > Length())
-            changeLedgeOf(f, part.id, "Use " + say(nearest) + " boards", [&](LedgeParams& l) {
-                for (Length* t : {&l.baseThickness, &l.backThickness, &l.lipThickness, &l.capThickness})
-                    if (*t == part.thickness)
-                        *t = nearest;
-            });
+            resizePart(f, part, "Use " + say(nearest) + " boards", {{}, {}, nearest, {}, {}});
         for (const auto& s : plan_.stock) {
             if (s.thickness != part.thickness || s.species == speciesOf(part))
                 continue;
-            changeLedgeOf(f, part.id, "Make it of " + woodName(s.species),
-                          [&](LedgeParams& l) { l.species = s.species; });
+            if (const Piece* p = project_.findPiece(pieceOf(part.id)))
+                f.remedies.push_back(
+                    changeParameters({"Make it of " + woodName(s.species), {{"species", s.species}}}, *p));
             break;
         }
     }
@@ -181,8 +176,7 @@ class WoodFindings {
             if (s.species == speciesOf(part) && s.thickness == part.thickness && s.width >= part.width)
                 longest = std::max(longest, s.length - endTrimOf(project_, s) * 2);
         if (longest >= 300_mm && longest < part.length)
-            changeLedgeOf(f, part.id, "Make it " + say(longest) + " long",
-                          [&](LedgeParams& l) { l.length -= part.length - longest; });
+            resizePart(f, part, "Make it " + say(longest) + " long", {{}, {}, {}, part.length - longest, {}});
         if (project_.wood.onlyOwn)
             f.remedies.push_back(changeWood("Buy what is missing", [](WoodChoice& w) { w.onlyOwn = false; }));
     }
@@ -247,10 +241,8 @@ class WoodFindings {
             fmt::format("{} strips and their kerfs need {} × {} in one board; rack and shop have none that "
                         "large. The plan takes them from several.",
                         n, say(length), say(need)));
-        f.remedies.push_back(changeLedge("Strips from any board", *p, [](LedgeParams& l) {
-            l.boardWidth = Length();
-            l.remainder = LedgeStrip::none;
-        }));
+        f.remedies.push_back(changeParameters(
+            {"Strips from any board", {{"shared_board/width", 0}, {"shared_board/remainder", "none"}}}, *p));
     }
 
     const Project& project_;

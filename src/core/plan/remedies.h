@@ -6,14 +6,19 @@
 
 namespace owl {
 
-/// A remedy that changes one piece, its ledge, one wall: what `change` does to a copy, written down as data.
+/// A remedy that changes one piece, its parameters, one wall: what `change` does to a copy, written down as
+/// data.
 template <typename F> Remedy changePiece(std::string name, const Piece& piece, F change) {
     Piece after = piece;
     change(after);
     return {std::move(name), changesOf(piece, after), {}};
 }
-template <typename F> Remedy changeLedge(std::string name, const Piece& piece, F change) {
-    return changePiece(std::move(name), piece, [&](Piece& p) { change(ledgeOf(p)); });
+inline Remedy changeParameters(const Cure& cure, const Piece& piece) {
+    return changePiece(cure.name, piece, [&](Piece& p) { p.params = withChanges(p.params, cure.changes); });
+}
+/// Makes the piece as long as that.
+inline Remedy changeLength(std::string name, const Piece& piece, Length to) {
+    return changeParameters({std::move(name), {{"length", to.mm()}}}, piece);
 }
 template <typename F> Remedy changeWall(std::string name, const Wall& wall, F change) {
     Wall after = wall;

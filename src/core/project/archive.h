@@ -260,6 +260,7 @@ class Reader {
         const auto it = in_.find(key);
         return it == in_.end() ? nullptr : &*it;
     }
+    [[nodiscard]] Units units() const { return units_; }
     [[nodiscard]] std::string at(const char* key) const {
         return place_.ends_with(": ") ? place_ + key : fmt::format("{}.{}", place_, key);
     }

@@ -2,7 +2,7 @@
 // The fields of the document as they stand in the file; one visit() serves reading and writing.
 // Included by project_file.cpp only.
 
-#include "project/archive.h"
+#include "project/parameters_of_file.h"
 #include "project/project.h"
 
 #include <array>
@@ -12,12 +12,6 @@ namespace owl {
 inline constexpr std::array unitNames{"mm", "in"};
 inline constexpr std::array studModeNames{"spacing", "positions", "unknown"};
 inline constexpr std::array anchorNames{"wall", "furniture", "typed"};
-inline constexpr std::array backNames{"on_base", "behind_base"};
-inline constexpr std::array lipNames{"in_front", "on_top"};
-inline constexpr std::array capNames{"none", "low_strip", "stepped", "full"};
-inline constexpr std::array joineryNames{"screws_glue", "dowels", "tongue_groove", "nails_glue"};
-inline constexpr std::array stripNames{"none", "base", "back", "lip"};
-inline constexpr std::array gradeNames{"clear", "ordinary", "poor"};
 inline constexpr std::array leaningNames{"usual", "people", "nobody"};
 inline constexpr std::array rippingNames{"home", "shop", "none"};
 inline constexpr std::array limitNames{"fine", "plain", "rough"};
@@ -153,32 +147,9 @@ template <typename A> void visit(A& a, Wall& v) {
     a.list("odd_signals", v.oddMarks, [](auto& r, OddMark& m) { visit(r, m); });
     a.optionalObject("scan", v.scan, [](auto& r, WallScan& s) { visit(r, s); });
 }
-template <typename A> void visit(A& a, LedgeParams& v) {
-    a.require("length");
-    a.require("depth");
-    a.length("length", v.length, 1_mm, farthest);
-    a.length("depth", v.depth, 1_mm, 1000_mm);
-    a.length("back_height", v.backHeight, 1_mm, 1000_mm);
-    a.length("lip_height", v.lipHeight, 1_mm, 1000_mm);
-    a.length("base_thickness", v.baseThickness, thin, 200_mm);
-    a.length("back_thickness", v.backThickness, thin, 200_mm);
-    a.length("lip_thickness", v.lipThickness, thin, 200_mm);
-    a.length("cap_thickness", v.capThickness, thin, 200_mm);
-    a.choice("back", v.back, backNames);
-    a.choice("lip", v.lip, lipNames);
-    a.choice("caps", v.caps, capNames);
-    a.choice("back_joint", v.backJoint, joineryNames);
-    a.choice("lip_joint", v.lipJoint, joineryNames);
-    a.choice("cap_joint", v.capJoint, joineryNames);
-    a.object("shared_board", [&](auto& r) {
-        r.length("width", v.boardWidth, zero, 2000_mm);
-        r.flag("base", v.shareBase);
-        r.flag("back", v.shareBack);
-        r.flag("lip", v.shareLip);
-        r.choice("remainder", v.remainder, stripNames);
-    });
-    a.text("species", v.species);
-    a.choice("grade", v.grade, gradeNames);
+template <typename A> void visit(A& a, PieceParams& v) {
+    FileParameters<A> through(a);
+    describe(v, through);
 }
 template <typename A> void visit(A& a, LoadItem& v) {
     a.require("id");
@@ -221,27 +192,25 @@ template <typename A> void visit(A& a, Piece& v) {
     a.require("kind");
     a.require("wall");
     a.text("id", v.id);
-    std::string kind = "ledge";
-    if constexpr (!A::reading)
-        kind = kindOf(v);
+    std::string kind = kindOf(v);
     a.text("kind", kind);
     if constexpr (A::reading) {
-        bool known = false;
-        std::string all;
-        for (const auto& [id, name] : knownKinds()) {
-            known = known || id == kind;
-            all += (all.empty() ? "" : ", ") + id;
-        }
-        if (!known)
+        const auto fresh = defaultParams(kind, true);
+        if (!fresh) {
+            std::string all;
+            for (const auto& k : knownKinds())
+                all += (all.empty() ? "" : ", ") + std::string(k.id);
             throw DocumentFault{
                 fmt::format("{}: \"{}\" is not a kind of piece this version knows; it knows {}.",
                             a.at("kind"), kind, all)};
+        }
         a.require(kind.c_str());
+        v.params = blankParams(kind);
     }
     a.text("name", v.name);
     a.text("wall", v.wall);
     a.object("place", [&](auto& r) { visit(r, v.place); });
-    a.object("ledge", [&](auto& r) { visit(r, ledgeOf(v)); });
+    a.object(kind.c_str(), [&](auto& r) { visit(r, v.params); });
     a.object("load", [&](auto& r) { visit(r, v.load); });
     a.object("hold", [&](auto& r) {
         r.text("support", v.hold.support);

@@ -13,7 +13,7 @@ const Piece* leaderOf(const Project& project, const Piece& piece) {
 }
 
 Length lengthOf(const Piece& piece) {
-    return ledgeOf(piece).length;
+    return owl::lengthOf(piece.params);
 }
 
 } // namespace
@@ -117,7 +117,7 @@ void keepPairsEqual(const Project& before, Project& after) {
     for (auto& p : after.pieces) {
         if (!changed(p))
             continue;
-        const LedgeParams edited = ledgeOf(p);
+        const PieceParams edited = p.params;
         Piece* leader = leaderOfEqual(p);
         for (std::size_t i = 0; leader && !changed(*leader) && i < after.pieces.size(); ++i) {
             leader->params = edited;

@@ -11,21 +11,6 @@ template <typename T> const T* find(const std::vector<T>& in, const std::string&
     return it == in.end() ? nullptr : &*it;
 }
 
-LedgeParams defaultLedge(Units units) {
-    LedgeParams p;
-    if (units == Units::metric)
-        return p;
-    p.species = "yellow_poplar";
-    const Length three4 = Length::inches(3, 4);
-    p.length = Length::inches(48);
-    p.depth = Length::inches(7, 2);
-    p.backHeight = Length::inches(7, 2);
-    p.lipHeight = Length::inches(3, 2);
-    p.baseThickness = p.backThickness = p.lipThickness = three4;
-    p.capThickness = Length::inches(1, 2);
-    return p;
-}
-
 Wall defaultWall(Units units) {
     Wall w;
     w.id = "wall-1";
@@ -47,8 +32,8 @@ Wall defaultWall(Units units) {
 
 } // namespace
 
-const char* kindOf(const Piece&) {
-    return "ledge";
+const char* kindOf(const Piece& piece) {
+    return kindInfo(piece.params).id;
 }
 
 const Room* Project::findRoom(const std::string& id) const {
@@ -67,36 +52,33 @@ Piece* Project::findPiece(const std::string& id) {
     return const_cast<Piece*>(std::as_const(*this).findPiece(id)); // NOLINT: the project is ours to change
 }
 
-const std::vector<std::pair<std::string, std::string>>& knownKinds() {
-    static const std::vector<std::pair<std::string, std::string>> kinds{{"ledge", "Picture ledge"}};
-    return kinds;
-}
-
 std::string addPiece(Project& project, const std::string& kind, const std::string& wall) {
+    const bool metric = project.style.units == Units::metric;
+    const auto params = defaultParams(kind, metric);
+    if (!params)
+        return {};
     Piece p;
+    p.params = *params;
+    const char* stem = kindInfo(p.params).stem;
     for (int n = 1; p.id.empty() || project.findPiece(p.id); ++n) {
         p.id = fmt::format("{}-{}", kind, n);
-        p.name = n == 1 ? std::string("Ledge") : fmt::format("Ledge {}", n);
+        p.name = n == 1 ? std::string(stem) : fmt::format("{} {}", stem, n);
     }
     p.wall = wall;
-    LedgeParams ledge = defaultLedge(project.style.units);
-    if (project.style.units == Units::metric)
-        ledge.species = "scots_pine";
-    if (const Wall* w = project.findWall(wall); w && w->width < ledge.length + 100_mm)
-        ledge.length = std::max(150_mm, w->width - 100_mm);
-    p.params = ledge;
+    // It fits its wall from the start.
+    if (const Wall* w = project.findWall(wall); w && w->width < lengthOf(p.params) + 100_mm)
+        p.params = withChanges(p.params, {{"length", std::max(150_mm, w->width - 100_mm).mm()}});
     p.load.kgPerM = 8;
-    p.place.z = project.style.units == Units::metric ? 1200_mm : Length::inches(48);
+    p.place.z = metric ? 1200_mm : Length::inches(48);
     project.pieces.push_back(p);
     return p.id;
 }
 
 tl::expected<Project, std::string> newProject(const std::string& kind, Units units) {
-    const auto& kinds = knownKinds();
-    if (std::none_of(kinds.begin(), kinds.end(), [&](const auto& k) { return k.first == kind; })) {
+    if (!defaultParams(kind, true)) {
         std::string all;
-        for (const auto& k : kinds)
-            all += (all.empty() ? "" : ", ") + k.first;
+        for (const auto& k : knownKinds())
+            all += (all.empty() ? "" : ", ") + std::string(k.id);
         return tl::unexpected(
             fmt::format("\"{}\" is not a kind of piece this version knows; it knows {}.", kind, all));
     }

@@ -4,7 +4,7 @@
 #include "catalog/recipe.h"
 #include "load/load_spec.h"
 #include "measure/format.h"
-#include "piece/ledge.h"
+#include "piece/kinds.h"
 #include "room/room.h"
 #include "shop/stock.h"
 #include "strength/sag.h"
@@ -72,7 +72,7 @@ struct HoldChoice {
 
 struct Piece {
     std::string id, name, wall;
-    std::variant<LedgeParams> params; ///< one alternative a kind
+    PieceParams params; ///< one alternative a kind
     Placement place;
     LoadSpec load;
     HoldChoice hold;
@@ -155,18 +155,8 @@ struct Project {
     }
 };
 
-/// The ledge of a piece (the only kind so far).
-inline LedgeParams& ledgeOf(Piece& p) {
-    return std::get<LedgeParams>(p.params);
-}
-inline const LedgeParams& ledgeOf(const Piece& p) {
-    return std::get<LedgeParams>(p.params);
-}
-
 /// A project with one wall and one piece of this kind in round sizes of the unit system. Error: unknown kind.
 tl::expected<Project, std::string> newProject(const std::string& kind, Units units);
-/// All kinds this version knows, with their names.
-const std::vector<std::pair<std::string, std::string>>& knownKinds();
 /// Adds a piece of a kind to the project on the wall; returns its id.
 std::string addPiece(Project& project, const std::string& kind, const std::string& wall);
 /// Adds a wall to a room (made when the id is new); returns the wall's id.

@@ -92,10 +92,10 @@ void checkReferences(const Project& p, const std::string& file) {
             throw DocumentFault{
                 fmt::format("{}: pieces[{}].place.furniture: nothing called \"{}\" stands at that wall.",
                             file, i, piece.place.furniture)};
-        if (!c.findSpecies(ledgeOf(piece).species))
+        if (!c.findSpecies(speciesOf(piece.params)))
             throw DocumentFault{fmt::format(
-                "{}: pieces[{}].ledge.species: \"{}\" is not known; see the catalogue subject species.", file,
-                i, ledgeOf(piece).species)};
+                "{}: pieces[{}].{}.species: \"{}\" is not known; see the catalogue subject species.", file, i,
+                kindOf(piece), speciesOf(piece.params))};
     }
     const auto needWall = [&](const std::string& id, const std::string& place, bool mayBeEmpty) {
         if (!p.findWall(id) && !(mayBeEmpty && id.empty()))

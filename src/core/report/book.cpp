@@ -147,10 +147,10 @@ class Book {
         for (const auto& joint : pp.assembly().joints) {
             std::string places;
             const Part* drilled = pp.assembly().find(joint.first);
-            const Length from = drilled && !joint.id.starts_with("cap") ? drilled->bounds().at.x : Length();
+            const Length from = drilled && joint.drivenFrom != "the end" ? drilled->bounds().at.x : Length();
             for (const auto& s : joint.spots)
-                places +=
-                    (places.empty() ? "" : ", ") + say(joint.id.starts_with("cap") ? s.at.y : s.at.x - from);
+                places += (places.empty() ? "" : ", ") +
+                          say(joint.drivenFrom == "the end" ? s.at.y : s.at.x - from);
             j.rows.push_back(
                 {joint.first + " – " + joint.second, joineryName(joint.how), fastenerWords(joint), places});
         }

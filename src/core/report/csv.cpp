@@ -25,7 +25,7 @@ std::string cutListCsv(const Project& project, const Plan& plan) {
             const std::string why = p.reasons();
             out +=
                 fmt::format("{},{},{},{},{},{},{},{},{},{},{}\n", csvField(piece ? piece->name : pp.id),
-                            csvField(p.name), csvField(piece ? ledgeOf(*piece).species : std::string()),
+                            csvField(p.name), csvField(piece ? speciesOf(piece->params) : std::string()),
                             p.length.mm(), p.width.mm(), p.thickness.mm(),
                             csvField(formatLength(p.length, style)), csvField(formatLength(p.width, style)),
                             csvField(formatLength(p.thickness, style)), p.quantity, csvField(why));

@@ -111,8 +111,7 @@ class Sheet {
         const PiecePlan* pp = plan_.find(piece.id);
         if (!pp)
             return;
-        const LedgeParams& l = ledgeOf(piece);
-        const Length margin = 40_mm + (l.caps == CapShape::none ? Length() : l.capThickness);
+        const Length margin = 40_mm + pp->assembly().wallLeft;
         add(BlockKind::heading, piece.name + ": what is sure before the visit");
         const Length sure = lengthSureOfTwo(wall_.spacing, margin);
         add(BlockKind::paragraph,

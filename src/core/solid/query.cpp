@@ -200,23 +200,24 @@ double contactArea(const Solid& a, const Solid& b) {
     return area;
 }
 
-double exposedArea(const Solid& solid, std::size_t cell, std::size_t face) {
-    const ConvexCell& c = solid.cells[cell];
-    const CellFace& f = c.faces[face];
-    double area = c.faceArea(f);
-    const auto mine = c.corners(f);
-    for (std::size_t i = 0; i < solid.cells.size(); ++i) {
-        if (i == cell)
-            continue;
-        for (const auto& g : solid.cells[i].faces) {
+double coveredArea(const ConvexCell& cell, std::size_t face, const Solid& by) {
+    const CellFace& f = cell.faces[face];
+    const auto mine = cell.corners(f);
+    double area = 0;
+    for (const auto& c : by.cells)
+        for (const auto& g : c.faces) {
             if (!opposite(f.plane, g.plane))
                 continue;
-            auto other = solid.cells[i].corners(g);
+            auto other = c.corners(g);
             std::reverse(other.begin(), other.end());
-            area -= polygonArea(cutPolygon(mine, other, f.plane.normal));
+            area += polygonArea(cutPolygon(mine, other, f.plane.normal));
         }
-    }
-    return std::max(0.0, area);
+    return area;
+}
+
+double exposedArea(const Solid& solid, std::size_t cell, std::size_t face) {
+    const ConvexCell& c = solid.cells[cell];
+    return std::max(0.0, c.faceArea(c.faces[face]) - coveredArea(c, face, solid));
 }
 
 double exposedArea(const Solid& solid, int origin) {

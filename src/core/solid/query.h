@@ -23,6 +23,9 @@ double exposedArea(const Solid& solid, std::size_t cell, std::size_t face);
 /// Open area of all faces that come from `origin`, mm2.
 double exposedArea(const Solid& solid, int origin);
 
+/// What of one face of a cell another solid covers: opposite faces in its plane, mm2.
+double coveredArea(const ConvexCell& cell, std::size_t face, const Solid& by);
+
 /// A stretch of a line, as fractions 0..1 of its length.
 struct Stretch {
     double from = 0, to = 0;

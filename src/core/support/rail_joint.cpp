@@ -43,11 +43,13 @@ class JointJudge {
         const double n = static_cast<double>(j_.spots.size());
         const double spacing = n > 1 ? (j_.spots.back().at.x - j_.spots.front().at.x).mm() / (n - 1) : L;
         share_ = std::max(spacing, L / n);
-        const double back = thickness("back");
-        const double base = thickness("base");
-        edge_ = p.joinedFromBelow ? back : base;
-        leanOn_ = base;
-        yJoint_ = p.joinedFromBelow ? edge_ / 2 : back;
+        // Fasteners go through the first part into the edge of the second; the one that is not at the wall
+        // hangs.
+        const double wall = thickness(a_.wallPart);
+        const double hung = thickness(j_.first == a_.wallPart ? j_.second : j_.first);
+        edge_ = p.joinedFromBelow ? wall : hung;
+        leanOn_ = hung;
+        yJoint_ = p.joinedFromBelow ? edge_ / 2 : wall;
     }
 
     [[nodiscard]] Check run() const {
@@ -79,7 +81,7 @@ class JointJudge {
         if (!worst || next.use.utilisation() > worst->use.utilisation())
             worst = std::move(next);
     }
-    [[nodiscard]] double thickness(const char* part) const {
+    [[nodiscard]] double thickness(const std::string& part) const {
         const Part* p = a_.find(part);
         return p ? p->thickness.mm() : 0;
     }

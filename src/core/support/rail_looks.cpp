@@ -52,8 +52,7 @@ void sagCheck(const RailBench& b, RailVerdict& v) {
              {"k_def", "0.6 (solid wood, heated room)"}},
             mm(v.worst.sag) + " of " + mm(v.worst.limit),
             "beam on its supports (S5.1); creep EN 1995-1-1 table 3.2; limits by convention (S6)",
-            {b.piece.section.glued ? "base, back rail and lip glued into one section"
-                                   : "parts only screwed: they bend side by side"}};
+            {b.piece.assembly->member.words}};
     }
     v.checks.push_back(std::move(c));
 }

@@ -1,0 +1,83 @@
+#pragma once
+// What a kind of piece gives to the rest of the house.
+
+#include "assembly/assembly.h"
+#include "catalog/catalog.h"
+#include "piece/parameters.h"
+
+#include <map>
+#include <nlohmann/json.hpp>
+#include <string>
+#include <vector>
+
+namespace owl {
+
+/// A kind in the chooser, the command line and the guide.
+struct KindInfo {
+    const char* id;    ///< 'ledge'
+    const char* name;  ///< 'Picture ledge'
+    const char* stem;  ///< name of the first one made: 'Ledge'
+    const char* about; ///< one line: what it is for
+    const char* tools; ///< what one needs to make it
+};
+
+/// What a kind must know from outside itself.
+struct MakeContext {
+    Length kerf;                     ///< of the rip
+    std::vector<Length> wallScrewsX; ///< studs caught, from the piece's left end
+    std::vector<Length> anchorsX;    ///< further wall holes
+    int rows = 1;                    ///< rows of wall screws asked for
+    bool metricScrews = true;
+    std::string units = "mm";
+};
+
+/// A parameter by its name in the file, and the value that would cure a problem.
+struct ParameterChange {
+    std::string key; ///< 'shared_board/width'
+    nlohmann::ordered_json value;
+};
+struct Cure {
+    std::string name; ///< 'Dowels instead'
+    std::vector<ParameterChange> changes;
+};
+
+/// Why a piece cannot be made so, or what is odd about it.
+struct Problem {
+    std::string id, field, text; ///< field: the parameter to change
+    bool blocks = true;
+    std::vector<Cure> cures;
+};
+
+/// A piece as its parameters make it, before anything holds it.
+struct Draft {
+    Assembly assembly;
+    std::vector<Problem> problems;
+    /// What a parameter came to where it follows from others: shown instead of what was typed.
+    std::map<std::string, Length> derived;
+    [[nodiscard]] bool makeable() const {
+        for (const auto& p : problems)
+            if (p.blocks)
+                return false;
+        return true;
+    }
+};
+
+/// A weak place that a kind may know a change for.
+struct Weakness {
+    std::string check;    ///< id of the check that governs
+    bool hand = false;    ///< only a hand is too much
+    Length nextThickness; ///< the next thicker board of its wood that is to be had; 0: none
+    bool metric = true;
+    const Draft* made = nullptr;
+};
+/// Another size for one part; zero or empty: as it is.
+struct PartWish {
+    std::string part;
+    Length width, thickness, shorterBy;
+    Length widthNow; ///< with a new width: what it is now
+};
+
+/// A length as sentences of a kind show it, exact to 1/64 in or 0.1 mm.
+std::string exactLength(Length l, const MakeContext& ctx);
+
+} // namespace owl

@@ -1,0 +1,53 @@
+#pragma once
+// The registry: which kinds there are, and what all of them can do. Nothing else lists them.
+
+#include "piece/kind.h"
+#include "piece/ledge.h"
+
+#include <variant>
+
+namespace owl {
+
+/// The parameters of a piece; the alternative tells its kind.
+using PieceParams = std::variant<LedgeParams>;
+
+/// All kinds, in the order of the chooser.
+const std::vector<KindInfo>& knownKinds();
+const KindInfo& kindInfo(const PieceParams& p);
+/// Parameters of a kind in round sizes of the unit system; none for an unknown kind.
+std::optional<PieceParams> defaultParams(const std::string& kind, bool metric);
+
+/// Parameters of a kind as a file that leaves things out means them; the kind must be known.
+PieceParams blankParams(const std::string& kind);
+
+/// Derives parts, joints, surfaces, seats. Impossible parameters give problems; parts are then still drawn as
+/// far as they make sense. Pure.
+Draft makePiece(const PieceParams& p, const MakeContext& ctx, const Catalog& catalog);
+/// Outer sizes without knowing the wall: length, depth, height.
+Vec outerSize(const PieceParams& p, const Catalog& catalog);
+/// Shows every parameter to `to`, which may change it.
+void describe(PieceParams& p, Parameters& to);
+/// After somebody typed one parameter: what follows from others may end following.
+void typed(PieceParams& p, const std::string& name);
+/// Changes that make a weak place stronger, best first.
+std::vector<Cure> strengthen(const PieceParams& p, const Weakness& w);
+/// The changes that give a part another size; nothing when the kind cannot.
+std::optional<Cure> resize(const PieceParams& p, const PartWish& wish);
+/// Changes that make the piece higher by so much, to cover an opening.
+std::optional<Cure> heighten(const PieceParams& p, Length by);
+
+Length lengthOf(const PieceParams& p);
+const std::string& speciesOf(const PieceParams& p);
+BoardGrade gradeOf(const PieceParams& p);
+
+/// One parameter set by name from text: a length in `units`, a word, yes or no. Error: a sentence.
+tl::expected<PieceParams, std::string> withParameter(PieceParams p, const std::string& name,
+                                                     const std::string& value, bool metric);
+/// The changes applied; those that do not fit are left out.
+PieceParams withChanges(PieceParams p, const std::vector<ParameterChange>& changes);
+/// Parameters by name that lie outside their usual range, with a sentence.
+std::vector<std::pair<std::string, std::string>> unusual(const PieceParams& p, bool metric);
+/// Every parameter as data: name, label, type, range, default; of the kind in both unit systems.
+nlohmann::ordered_json parameterTable(const std::string& kind);
+
+} // namespace owl
