@@ -7,6 +7,7 @@
 #include "plan/plan_json.h"
 #include "plan/remedies.h"
 #include "project/project_file.h"
+#include "project/random_project.h"
 #include "report/csv.h"
 #include "scan/simulator.h"
 #include "scan/stud_estimator.h"
@@ -53,7 +54,9 @@ struct Options {
     std::string file, shop, out, units = "mm", kind, subject, simulate;
     double seconds = 5, planSeconds = 0, cover = 12.5;
     std::uint64_t seed = 1;
-    bool csv = false;
+    bool csv = false, json = false;
+    std::vector<std::string> set;
+    std::optional<std::uint64_t> random;
 };
 
 /// Many tries, ended by the clock.
@@ -134,10 +137,59 @@ int doStrength(const Options& o, std::ostream& out) {
     return done;
 }
 
+/// The first project by lot, from this seed on, that the wall can hold: a place without studs is nobody's plan.
+Project drawn(const Options& o, Units units) {
+    const Shop shop = openShop({});
+    std::optional<Project> last;
+    for (std::uint64_t i = 0; i < 60; ++i) {
+        Project p = orStop(randomProject(o.kind, units, *o.random + i * 1'000'003));
+        const Plan made = plan(p, shop, catalog());
+        const RailVerdict* hold = made.pieces.front().hold();
+        if (hold && hold->feasible && made.pieces.front().made.makeable())
+            return p;
+        if (!last)
+            last = std::move(p);
+    }
+    return std::move(*last);
+}
+
 int doNew(const Options& o, std::ostream& out) {
     if (o.units != "mm" && o.units != "in")
         throw Stop{unreadable, "--units: \"" + o.units + "\" is not known; it can be mm or in."};
-    out << writeProject(orStop(newProject(o.kind, o.units == "in" ? Units::imperial : Units::metric)));
+    const Units units = o.units == "in" ? Units::imperial : Units::metric;
+    Project p = o.random ? drawn(o, units) : orStop(newProject(o.kind, units));
+    for (const auto& s : o.set) {
+        const auto equals = s.find('=');
+        if (equals == std::string::npos)
+            throw Stop{unreadable, "--set: \"" + s + "\" is not NAME=VALUE."};
+        auto changed = withParameter(p.pieces.front().params, s.substr(0, equals), s.substr(equals + 1),
+                                     units == Units::metric);
+        if (!changed)
+            throw Stop{unreadable, "--set " + s + ": " + changed.error()};
+        p.pieces.front().params = std::move(*changed);
+    }
+    out << writeProject(p);
+    return done;
+}
+
+int doKinds(const Options& o, std::ostream& out) {
+    if (o.json) {
+        nlohmann::ordered_json all = nlohmann::ordered_json::array();
+        for (const auto& k : knownKinds())
+            all.push_back({{"id", k.id},
+                           {"name", k.name},
+                           {"about", k.about},
+                           {"tools", k.tools},
+                           {"parameters", parameterTable(k.id)}});
+        out << all.dump(1) << "\n";
+        return done;
+    }
+    for (const auto& k : knownKinds()) {
+        out << k.id << ": " << k.name << ", " << k.about << "\n";
+        for (const auto& p : parameterTable(k.id))
+            out << "  " << p.at("name").get<std::string>() << ": " << p.at("label").get<std::string>()
+                << ", default " << p.at("default").dump() << "\n";
+    }
     return done;
 }
 
@@ -239,10 +291,15 @@ const std::vector<Command>& commands() {
          [](const Options& o, std::ostream& out, std::ostream&) { return doScan(o, out); }},
         {"new", "Print a project with one piece of a kind.",
          [](CLI::App& a, Options& o) {
-             a.add_option("KIND", o.kind, "ledge")->required();
+             a.add_option("KIND", o.kind, "see the command kinds")->required();
              a.add_option("--units", o.units, "mm or in");
+             a.add_option("--set", o.set, "NAME=VALUE, a parameter of the kind; may be given again");
+             a.add_option("--random", o.random, "draw everything by lot from this seed");
          },
          [](const Options& o, std::ostream& out, std::ostream&) { return doNew(o, out); }},
+        {"kinds", "Print the kinds of piece and their parameters.",
+         [](CLI::App& a, Options& o) { a.add_flag("--json", o.json, "as JSON"); },
+         [](const Options& o, std::ostream& out, std::ostream&) { return doKinds(o, out); }},
         {"catalog", "Print reference data with sources.",
          [](CLI::App& a, Options& o) {
              a.add_option("SUBJECT", o.subject, "species, screws_gauge, loads, ..")->required();

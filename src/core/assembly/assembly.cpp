@@ -68,11 +68,13 @@ Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a
 
 namespace {
 
-/// The parts that a line from `from` passes through, in order.
+/// The parts that a line from `from` passes through, in order. A line in the seam of two cells is inside.
 std::vector<std::string> passedBy(const Assembly& a, const Vec3& from, const Vec3& to) {
     std::vector<std::pair<double, std::string>> hit;
+    const double length = norm(to - from);
     for (const auto& p : a.parts)
-        if (const auto in = inside(p.solid, from, to, -0.01); !in.empty())
+        if (const auto in = inside(p.solid, from, to);
+            !in.empty() && (in.back().to - in.front().from) * length > 0.5)
             hit.emplace_back(in.front().from, p.id);
     std::sort(hit.begin(), hit.end());
     std::vector<std::string> out;
@@ -81,7 +83,22 @@ std::vector<std::string> passedBy(const Assembly& a, const Vec3& from, const Vec
     return out;
 }
 
+/// Room between two fasteners, mm; negative: they meet.
+double roomBetween(const Fastener& a, const Fastener& b) {
+    return segmentDistance(a.from, a.from + a.direction * a.length, b.from, b.from + b.direction * b.length) -
+           (a.diameter + b.diameter) / 2;
+}
+
 } // namespace
+
+bool meetsOthers(const Joint& j, const Assembly& a, double least) {
+    for (const auto& other : a.joints)
+        for (const auto& f : other.fasteners)
+            for (const auto& g : j.fasteners)
+                if (&other != &j && roomBetween(f, g) < least)
+                    return true;
+    return false;
+}
 
 void placeFasteners(Joint& j, const Assembly& a, double screwDiameter) {
     j.fasteners.clear();

@@ -45,8 +45,9 @@ struct Joint {
     bool shows = false;     ///< heads (or plugs over them) can be seen on the hung piece
     bool carries = true;    ///< part of the load path
     std::string note;
-    std::string kind = "butt";       ///< 'butt', 'tongue_groove', 'sliding' .. as the contract names it
-    double gap = 0;                  ///< mm between the parts
+    std::string kind = "butt"; ///< 'butt', 'tongue_groove', 'sliding' .. as the contract names it
+    double gap = 0;            ///< mm between the parts
+    bool glued = true;
     std::vector<Fastener> fasteners; ///< what `spots` came to
 };
 
@@ -109,6 +110,8 @@ double massOf(const Part& p, double wood);
 /// Which way fasteners of a joint go in, from where they are driven ('below', 'behind', 'the front', 'the
 /// end').
 Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a);
+/// True when a fastener of the joint comes nearer than `least` mm to one of another joint.
+bool meetsOthers(const Joint& j, const Assembly& a, double least);
 /// Fills in what the spots of a joint come to: place of the head, direction, length, parts passed.
 void placeFasteners(Joint& j, const Assembly& a, double screwDiameter);
 

@@ -20,7 +20,13 @@ class JointStep {
         s_.id = in_.piece + "/" + j_.id;
         s_.title = title();
         s_.joint = j_.id;
+        s_.joins = {j_.id};
         partsInHand();
+        s_.adds = s_.fresh;
+        for (const auto& p : a_.parts)
+            for (const auto& h : p.holes)
+                if (h.purpose == j_.id)
+                    s_.shapes.push_back(h.id);
         switch (j_.how) {
         case Joinery::screwsGlue:
             screws();

@@ -68,6 +68,11 @@ class Steps {
             c_.minutes("mark_part") * static_cast<double>(a_.parts.size()));
         s.parts = s.fresh = allParts();
         s.tools = {"tape", "square", "pencil"};
+        for (const auto& p : a_.parts) // what no joint brings in is there from the start
+            if (!p.fromSupport && std::none_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
+                    return j.first == p.id || j.second == p.id;
+                }))
+                s.adds.push_back(p.id);
     }
 
     void shapeParts() {
@@ -77,6 +82,7 @@ class Steps {
                 auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
                               capitalised(f.text) + ".", step ? 8 : c_.minutes("tongue"));
                 s.parts = s.fresh = {p.id};
+                s.shapes = {f.id};
                 s.tools = step ? std::vector<std::string>{"fine saw", "square"}
                                : std::vector<std::string>{"router with a straight bit", "fence"};
                 s.cautions = c_.cautionsFor(step ? "cutting small parts" : "router passes");
@@ -135,6 +141,10 @@ class Steps {
                 anchors ? "Drill the back rail for the anchors" : "Drill the back rail for the wall screws",
                 std::move(text), c_.minutes("drill") * static_cast<double>(in_.wallHoles.size()));
         s.parts = s.fresh = {back->id};
+        for (const auto& h : back->holes)
+            if (std::none_of(a_.joints.begin(), a_.joints.end(),
+                             [&](const Joint& j) { return j.id == h.purpose; }))
+                s.shapes.push_back(h.id);
         s.tools = {"drill bit " + bit};
         if (in_.wallScrew && in_.wallScrew->countersink() > 0)
             s.tools.emplace_back("countersink");

@@ -15,10 +15,17 @@ struct BuildStep {
     std::vector<std::string> parts; ///< part ids in hand
     std::vector<std::string> fresh; ///< the ones added by this step
     std::string joint;              ///< joint it makes; its spots are drawn
-    double minutes = 0;             ///< hands on
-    double waitMinutes = 0;         ///< glue and the like
-    bool onWall = false;            ///< done at the wall, after finishing
-    bool hangs = false;             ///< the piece goes onto the wall
+    // What it changes, so that a script can replay it.
+    std::vector<std::string> adds;     ///< part ids that come into the assembly
+    std::vector<std::string> shapes;   ///< feature and hole ids that are made
+    std::vector<std::string> joins;    ///< joint ids
+    std::vector<std::string> finishes; ///< part ids
+    std::string reach;                 ///< 'short', 'angle', 'bendable' where no straight driver reaches
+    double minutes = 0;                ///< hands on
+    double waitMinutes = 0;            ///< glue and the like
+    bool onWall = false;               ///< done at the wall, after finishing
+    bool hangs = false;                ///< the piece goes onto the wall
+    bool byTheSchedule = false;        ///< its time is in the finish schedule
     std::vector<std::string> cautions;
 };
 

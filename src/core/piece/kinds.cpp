@@ -71,6 +71,9 @@ void describe(PieceParams& p, Parameters& to) {
 void typed(PieceParams& p, const std::string& name) {
     std::visit([&](auto& k) { k.typed(name); }, p);
 }
+void settleByLot(PieceParams& p) {
+    std::visit([](auto& k) { k.settle(); }, p);
+}
 std::vector<Cure> strengthen(const PieceParams& p, const Weakness& w) {
     return std::visit([&](const auto& k) { return k.strengthen(w); }, p);
 }

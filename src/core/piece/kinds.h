@@ -29,6 +29,8 @@ Vec outerSize(const PieceParams& p, const Catalog& catalog);
 void describe(PieceParams& p, Parameters& to);
 /// After somebody typed one parameter: what follows from others may end following.
 void typed(PieceParams& p, const std::string& name);
+/// After values were drawn by lot: those that cannot go together give way.
+void settleByLot(PieceParams& p);
 /// Changes that make a weak place stronger, best first.
 std::vector<Cure> strengthen(const PieceParams& p, const Weakness& w);
 /// The changes that give a part another size; nothing when the kind cannot.

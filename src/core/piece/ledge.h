@@ -38,6 +38,8 @@ struct LedgeParams {
     [[nodiscard]] Draft make(const MakeContext& ctx, const Catalog& catalog) const;
     /// Typing a strip's size ends its being the remainder.
     void typed(const std::string& name);
+    /// Shared strips have one thickness and fit their board.
+    void settle();
     [[nodiscard]] std::vector<Cure> strengthen(const Weakness& w) const;
     [[nodiscard]] std::optional<Cure> resize(const PartWish& wish) const;
     [[nodiscard]] std::optional<Cure> heighten(Length by) const;

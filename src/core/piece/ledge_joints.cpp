@@ -218,7 +218,31 @@ class Joiner {
             j.kind = "tongue_groove";
         const Screw* s = catalog_.findScrew(j.screwId);
         placeFasteners(j, r_.assembly, s ? s->d : 0);
+        for (std::size_t i = 0; i < j.spots.size(); ++i)
+            makeRoom(j, i, s ? s->d : 0);
         r_.assembly.joints.push_back(std::move(j));
+    }
+
+    /// Moves one spot sideways, as little as will do, where its fastener would meet one that is there already.
+    void makeRoom(Joint& j, std::size_t i, double diameter) const {
+        const auto alone = [&](const Vec& at) {
+            Joint one = j;
+            one.spots = {{at}};
+            placeFasteners(one, r_.assembly, diameter);
+            return !meetsOthers(one, r_.assembly, 2);
+        };
+        if (j.drivenFrom == "the end" || alone(j.spots[i].at))
+            return;
+        for (int step = 1; step <= 12; ++step)
+            for (int side : {1, -1}) {
+                Vec at = j.spots[i].at;
+                at.x += 4_mm * (step * side);
+                if (at.x < shape_.cap + 20_mm || at.x > shape_.cap + shape_.inner - 20_mm || !alone(at))
+                    continue;
+                j.spots[i].at = at;
+                placeFasteners(j, r_.assembly, diameter);
+                return;
+            }
     }
 
     /// Sizes of dowels, tongues and nails.

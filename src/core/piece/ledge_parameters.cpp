@@ -50,7 +50,7 @@ LedgeParams LedgeParams::defaults(bool metric) {
 
 void LedgeParams::describe(Parameters& p) {
     const LengthLimits thickness{
-        .low = Length::mm(0.1), .high = 200_mm, .usualLow = 12_mm, .usualHigh = 32_mm, .board = true};
+        .low = Length::mm(0.1), .high = 200_mm, .usualLow = 15_mm, .usualHigh = 32_mm, .board = true};
     const bool shares = boardWidth > Length();
     p.group("Sizes");
     p.length({.name = "length", .label = "Length", .required = true}, length,
@@ -96,6 +96,19 @@ void LedgeParams::typed(const std::string& name) {
     if ((name == "depth" && remainder == LedgeStrip::base) ||
         (name == "back_height" && remainder == LedgeStrip::back) ||
         (name == "lip_height" && remainder == LedgeStrip::lip))
+        remainder = LedgeStrip::none;
+}
+
+void LedgeParams::settle() {
+    const bool fits = boardWidth > backHeight + lipHeight + depth + 10_mm;
+    if (!fits || !(shareBase || shareBack || shareLip)) {
+        boardWidth = Length();
+        remainder = LedgeStrip::none;
+    }
+    if (boardWidth > Length())
+        backThickness = lipThickness = baseThickness;
+    if ((remainder == LedgeStrip::base && !shareBase) || (remainder == LedgeStrip::back && !shareBack) ||
+        (remainder == LedgeStrip::lip && !shareLip))
         remainder = LedgeStrip::none;
 }
 

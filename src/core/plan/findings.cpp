@@ -36,6 +36,8 @@ class PieceFindings : public PieceFinder {
             f.title = p.blocks ? "This cannot be made so" : "Look again";
             remediesFor(p, f);
         }
+        for (const auto& [name, sentence] : unusual(piece_.params, metric()))
+            found("unusual", Severity::notes, "piece", "Out of the usual", sentence).id = "unusual." + name;
     }
 
     /// The kind's own cures, and those that need the place: moves of sizes are data of the file.

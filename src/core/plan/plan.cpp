@@ -1,6 +1,7 @@
 #include "plan/plan.h"
 
 #include "build/hang_steps.h"
+#include "build/joint_holes.h"
 #include "build/opening_steps.h"
 #include "measure/one_unit.h"
 #include "plan/findings.h"
@@ -200,7 +201,38 @@ class Planner {
         return least;
     }
 
+    /// The coats are the schedule's; the piece's own steps only say when it is their turn.
+    void finishStep(const Piece& piece, PiecePlan& pp) const {
+        BuildStep s;
+        for (const auto& p : pp.assembly().parts) {
+            std::string mine = bareFinish;
+            double most = 0;
+            for (std::size_t f = 0; f < faceNames.size() && p.finished; ++f) {
+                const Face face = static_cast<Face>(f);
+                const std::string recipe = recipeOf(project_, piece, p.id, face, face == Face::back);
+                const double area = recipe == bareFinish ? 0 : openArea(pp.assembly(), p, face);
+                if (area > most) {
+                    most = area;
+                    mine = recipe;
+                }
+            }
+            pp.finishes[p.id] = mine;
+            if (mine != bareFinish)
+                s.finishes.push_back(p.id);
+        }
+        if (s.finishes.empty())
+            return;
+        s.id = piece.id + "/finish";
+        s.title = "Finish it";
+        s.text =
+            "Sand and coat as the finish schedule says, and let it dry as long as it says before it hangs.";
+        s.parts = s.finishes;
+        s.byTheSchedule = true;
+        pp.steps.push_back(std::move(s));
+    }
+
     void build(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) {
+        boreJoints(pp.made.assembly, wood.fastenerG(), catalog_);
         const Assembly& a = pp.assembly();
         const RailVerdict* hold = pp.hold();
         BuildInput in;
@@ -214,6 +246,7 @@ class Planner {
         in.wallScrew = hold ? hold->option.screw : nullptr;
         in.anchor = hold ? hold->option.anchor : nullptr;
         pp.steps = buildSteps(in, catalog_);
+        finishStep(piece, pp);
         if (hold && hold->feasible) {
             pp.marks = wallMarks(markInput(wall, pp, *hold));
             markCautions(wall, pp);

@@ -59,6 +59,9 @@ struct PiecePlan {
     std::vector<RailVerdict> supports; ///< every candidate, best first
     std::size_t chosen = 0;            ///< index into supports
     std::vector<WallHole> holes;       ///< of the support in use
+    std::map<std::string, std::string> finishes; ///< part -> recipe that most of it gets, or 'none'
+    std::vector<LoadCase> loadPath;              ///< forces on it and what its mounts give
+    double woodDensity = 0;                      ///< kg/m3 of its wood
     std::vector<HeightBand> heights;
     std::vector<BuildStep> steps;
     std::vector<WallMark> marks;

@@ -64,7 +64,7 @@ class FinishPlanner {
     static BuildChain chainOf(const PiecePlan& pp) {
         BuildChain c{pp.id, pp.name, {}};
         for (const auto& s : pp.steps)
-            if (!s.onWall)
+            if (!s.onWall && !s.byTheSchedule)
                 c.tasks.push_back({s.id, s.title, s.minutes, s.waitMinutes});
         return c;
     }

@@ -1,5 +1,6 @@
 #include "plan/plan_hold.h"
 
+#include "plan/load_path.h"
 #include "plan/shopping.h"
 #include "support/rail_judge.h"
 
@@ -136,6 +137,7 @@ void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const
                StaticsCache& cache, PiecePlan& pp) {
     const Assembly& a = pp.assembly();
     pp.mass = massOf(a, wood12(wood));
+    pp.woodDensity = wood12(wood);
     pp.contents = contentsMass(piece.load, a.length);
     pp.hand = handOn(piece, wall, pp, in.project.style);
     HeightQuestion ask = heightQuestion(piece, pp);
@@ -159,10 +161,22 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
         return;
     RailVerdict& hold = pp.supports[pp.chosen];
     findCapacity(hold, rail, rw, cache);
-    if (hold.feasible)
-        for (double z : hold.rows)
-            for (double x : hold.x)
-                pp.holes.push_back({Length::mm(x), Length::mm(z)});
+    if (!hold.feasible)
+        return;
+    for (const auto& m : hold.mounting.mounts)
+        pp.holes.push_back({Length::mm(m.at.x), Length::mm(m.at.z)});
+    // From here on the assembly is final: what holds the piece is part of it.
+    Assembly& a = pp.made.assembly;
+    for (const auto& p : hold.mounting.parts)
+        a.parts.push_back(p);
+    for (const auto& j : hold.mounting.joints)
+        a.joints.push_back(j);
+    for (const auto& [part, hole] : hold.mounting.holes)
+        for (auto& p : a.parts)
+            if (p.id == part)
+                p.holes.push_back(hole);
+    pp.mass = massOf(a, wood12(wood));
+    pp.loadPath = loadPath(piece, pp, wood12(wood));
 }
 
 std::string labelText(const Project& project, const Piece& piece, const PiecePlan& pp) {

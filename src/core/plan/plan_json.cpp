@@ -46,28 +46,125 @@ json checkJson(const Check& c) {
 json marginJson(const Margin& m) {
     return {{"utilisation", num(m.utilisation)}, {"margin", num(m.reserve())}, {"governs", m.governs}};
 }
-json partJson(const Part& p) {
+json vec(const Vec3& v) {
+    return {num(v.x), num(v.y), num(v.z)};
+}
+/// Directions keep more places: they must have length 1 to the reader.
+json direction(const Vec3& v) {
+    const auto tidy = [](double d) { return std::abs(d) < 1e-12 ? 0.0 : d; };
+    return {tidy(v.x), tidy(v.y), tidy(v.z)};
+}
+json cellJson(const ConvexCell& c) {
+    json points = json::array();
+    for (const auto& p : c.points)
+        points.push_back(vec(p));
+    json faces = json::array();
+    for (const auto& f : c.faces)
+        faces.push_back(f.loop);
+    return {{"points", points}, {"faces", faces}};
+}
+json endJson(const std::optional<EndAngles>& e) {
+    return e ? json{{"mitre_deg", num(e->mitre)}, {"bevel_deg", num(e->bevel)}} : json(nullptr);
+}
+json edgeJson(const std::optional<double>& bevel) {
+    return bevel ? json{{"bevel_deg", num(*bevel)}} : json(nullptr);
+}
+json partJson(const Part& p, const Piece& piece, const PiecePlan& pp) {
     json features = json::array();
     for (const auto& f : p.features)
-        features.push_back({{"kind", f.kind}, {"text", f.text}});
-    return {{"id", p.id},
-            {"name", p.name},
-            {"length_mm", mm(p.length)},
-            {"width_mm", mm(p.width)},
-            {"thickness_mm", mm(p.thickness)},
-            {"quantity", p.quantity},
-            {"features", features},
-            {"why", p.why}};
+        features.push_back({{"id", f.id}, {"kind", f.kind}, {"for", f.purpose}, {"text", f.text}});
+    json holes = json::array();
+    for (const auto& h : p.holes)
+        holes.push_back({{"id", h.id},
+                         {"at", vec(h.at)},
+                         {"direction", direction(h.direction)},
+                         {"diameter_mm", num(h.diameter)},
+                         {"depth_mm", num(h.depth)},
+                         {"for", h.purpose}});
+    json cells = json::array();
+    for (const auto& c : p.solid.cells)
+        cells.push_back(cellJson(c));
+    const auto finish = pp.finishes.find(p.id);
+    json out{{"id", p.id},
+             {"name", p.name},
+             {"length_mm", mm(p.length)},
+             {"width_mm", mm(p.width)},
+             {"thickness_mm", mm(p.thickness)},
+             {"quantity", p.quantity},
+             {"stock", stockName(p.stock)},
+             {"material", p.material.empty() ? speciesOf(piece.params) : p.material},
+             {"density_kg_m3", num(p.density > 0 ? p.density : pp.woodDensity)},
+             {"pose",
+              {{"origin", vec(p.pose.origin)},
+               {"along", direction(p.pose.along)},
+               {"across", direction(p.pose.across)},
+               {"through", direction(p.pose.through)}}},
+             {"ends", {{"low", endJson(endAngles(p, false))}, {"high", endJson(endAngles(p, true))}}},
+             {"edges", {{"low", edgeJson(edgeBevel(p, false))}, {"high", edgeJson(edgeBevel(p, true))}}},
+             {"cells", cells},
+             {"features", features},
+             {"holes", holes},
+             {"finish", finish == pp.finishes.end() ? "none" : finish->second},
+             {"from_support", p.fromSupport},
+             {"why", p.why}};
+    if (!p.cutWith.empty())
+        out["cut_with"] = p.cutWith;
+    return out;
 }
 json jointJson(const Joint& j) {
     json spots = json::array();
     for (const auto& s : j.spots)
         spots.push_back({{"x_mm", mm(s.at.x)}, {"y_mm", mm(s.at.y)}, {"z_mm", mm(s.at.z)}});
-    return {{"id", j.id},           {"first", j.first},
-            {"second", j.second},   {"how", joineryName(j.how)},
-            {"screw", j.screwId},   {"screw_length_mm", mm(j.screwLength)},
-            {"from", j.drivenFrom}, {"shows", j.shows},
-            {"positions", spots},   {"note", j.note}};
+    json fasteners = json::array();
+    for (const auto& f : j.fasteners)
+        fasteners.push_back({{"kind", f.kind},
+                             {"from", vec(f.from)},
+                             {"direction", direction(f.direction)},
+                             {"length_mm", num(f.length)},
+                             {"diameter_mm", num(f.diameter)},
+                             {"passes", f.passes},
+                             {"through", f.through}});
+    return {{"id", j.id},
+            {"kind", j.kind},
+            {"parts", {j.first, j.second}},
+            {"glued", j.glued},
+            {"carries", j.carries},
+            {"gap_mm", num(j.gap)},
+            {"fasteners", fasteners},
+            {"first", j.first},
+            {"second", j.second},
+            {"how", joineryName(j.how)},
+            {"screw", j.screwId},
+            {"screw_length_mm", mm(j.screwLength)},
+            {"from", j.drivenFrom},
+            {"shows", j.shows},
+            {"positions", spots},
+            {"note", j.note}};
+}
+json mountJson(const Mount& m) {
+    return {{"id", m.id},
+            {"to", m.to},
+            {"kind", m.kind},
+            {"at", vec(m.at)},
+            {"from", vec(m.from)},
+            {"direction", direction(m.direction)},
+            {"length_mm", num(m.length)},
+            {"diameter_mm", num(m.diameter)},
+            {"passes", m.passes},
+            {"parts", m.parts},
+            {"into", m.into}};
+}
+json caseJson(const LoadCase& c) {
+    json applied = json::array();
+    for (const auto& f : c.applied)
+        applied.push_back({{"what", f.what}, {"at", vec(f.at)}, {"force_N", vec(f.force)}});
+    json held = json::array();
+    for (const auto& h : c.held)
+        held.push_back({{"mount", h.mount},
+                        {"at", vec(h.at)},
+                        {"force_N", vec(h.force)},
+                        {"moment_Nmm", vec(h.moment)}});
+    return {{"id", c.id}, {"applied", applied}, {"held", held}};
 }
 json supportJson(const RailVerdict& s, bool chosen) {
     json reasons = json::array();
@@ -115,15 +212,25 @@ json placeJson(const Project& project, const PiecePlan& pp) {
 json pieceJson(const Project& project, const PiecePlan& pp) {
     const Piece* piece = project.findPiece(pp.id);
     json out{{"id", pp.id}, {"name", piece ? piece->name : pp.id}, {"kind", piece ? kindOf(*piece) : ""}};
+    const Assembly& a = pp.assembly();
+    out["size"] = {{"length_mm", mm(a.length)}, {"depth_mm", mm(a.depth)}, {"height_mm", mm(a.height)}};
     out["mass_kg"] = num(pp.mass);
     out["contents_kg"] = num(pp.contents);
     out["place"] = placeJson(project, pp);
     for (const char* list : {"parts", "joints", "checks", "supports", "steps"})
         out[list] = json::array();
-    for (const auto& p : pp.assembly().parts)
-        out["parts"].push_back(partJson(p));
-    for (const auto& j : pp.assembly().joints)
+    if (piece)
+        for (const auto& p : a.parts)
+            out["parts"].push_back(partJson(p, *piece, pp));
+    for (const auto& j : a.joints)
         out["joints"].push_back(jointJson(j));
+    out["mounts"] = json::array();
+    if (const RailVerdict* h = pp.hold(); h && h->feasible)
+        for (const auto& m : h->mounting.mounts)
+            out["mounts"].push_back(mountJson(m));
+    out["load_path"] = {{"cases", json::array()}};
+    for (const auto& c : pp.loadPath)
+        out["load_path"]["cases"].push_back(caseJson(c));
     const RailVerdict* hold = pp.hold();
     if (hold)
         for (const auto& c : hold->checks)
@@ -166,6 +273,11 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
         out["steps"].push_back({{"id", s.id},
                                 {"hangs", s.hangs},
                                 {"title", s.title},
+                                {"adds", s.adds},
+                                {"shapes", s.shapes},
+                                {"joins", s.joins},
+                                {"finishes", s.finishes},
+                                {"reach", s.reach.empty() ? json(nullptr) : json(s.reach)},
                                 {"text", s.text},
                                 {"tools", s.tools},
                                 {"minutes", num(s.minutes)},
@@ -203,7 +315,7 @@ json sequenceJson(const Plan& plan) {
 } // namespace
 
 json planJson(const Project& project, const Plan& plan) {
-    json out{{"format", "upright-owl-plan"}, {"version", 1}, {"project", project.name}};
+    json out{{"format", "upright-owl-plan"}, {"version", 2}, {"project", project.name}};
     out["pieces"] = json::array();
     for (const auto& pp : plan.pieces)
         out["pieces"].push_back(pieceJson(project, pp));

@@ -3,6 +3,7 @@
 // ranked.
 
 #include "assembly/assembly.h"
+#include "assembly/mount.h"
 #include "catalog/catalog.h"
 #include "load/load_spec.h"
 #include "room/wall.h"
@@ -44,10 +45,11 @@ struct RailPiece {
     double hand = 220;         ///< N at the front edge
     bool leaningCounts = true; ///< somebody may be expected to lean on it (S12.9)
     SagLimit sagLimit = SagLimit::plain;
-    double mass = 0, gravityY = 0; ///< kg, mm from the wall
-    double strengthLimit = 1;      ///< 0.6 above a bed
-    Grade grade = Grade::B;        ///< worst input so far
-    const Joint* joint = nullptr;  ///< base to back
+    double mass = 0, gravityY = 0;  ///< kg, mm from the wall
+    std::optional<double> gravityX; ///< mm from the left end; empty: the middle
+    double strengthLimit = 1;       ///< 0.6 above a bed
+    Grade grade = Grade::B;         ///< worst input so far
+    const Joint* joint = nullptr;   ///< base to back
     const Screw* jointScrew = nullptr;
     double hangingMass = 0, hangingY = 0; ///< kg, mm from the wall: what hangs on that joint without contents
     bool joinedFromBelow = true;
@@ -70,6 +72,20 @@ struct SupportDemand {
     double turnStanding = 0, turnLeaning = 0;   ///< N mm about the wall
 };
 
+/// What each support gives under one combination: lift and turning about the wall.
+struct SupportCase {
+    std::optional<double> hand; ///< mm from the left end; empty: nobody leans
+    std::vector<double> R, M;   ///< N up, N mm
+};
+
+/// What a support adds to a piece.
+struct Mounting {
+    std::vector<Part> parts;
+    std::vector<Joint> joints;
+    std::vector<std::pair<std::string, Hole>> holes; ///< part id, hole
+    std::vector<Mount> mounts;
+};
+
 /// A candidate judged: all checks, the sag curves, what it would carry.
 struct RailVerdict {
     RailOption option;
@@ -78,6 +94,8 @@ struct RailVerdict {
     std::vector<double> x;         ///< supports
     std::vector<double> reactions; ///< N, contents and own weight
     std::vector<SupportDemand> demands;
+    std::vector<SupportCase> cases; ///< what stands there first, then every place of a hand
+    Mounting mounting;
     std::vector<Check> checks;
     Verdict verdict;
     SagResult sag;
@@ -97,6 +115,9 @@ struct RailVerdict {
 
 /// All options for a wall, lightest screw first; null: timber studs under plasterboard.
 std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const WallKind* wall);
+/// Ids of the supports that a piece with these seats is offered on such a wall.
+std::vector<std::string> supportIds(const Assembly& a, const Catalog& catalog, bool metric,
+                                    const WallKind* wall);
 /// Anchor places for a rail between left and right: at least three, at most 400 mm apart, 50 mm from the
 /// ends.
 std::vector<double> anchorPlaces(double left, double right);

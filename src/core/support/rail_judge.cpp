@@ -2,6 +2,7 @@
 
 #include "strength/wall_mount.h"
 #include "support/rail_joint.h"
+#include "support/rail_mounting.h"
 #include "support/rail_section.h"
 #include "support/words.h"
 
@@ -59,6 +60,10 @@ class Judge {
             double& M = at.leaning() ? d.turnLeaning : d.turnStanding;
             V = std::max(V, at.V);
             M = std::max(M, at.M);
+        }
+        if (!quiet_) {
+            v_.cases = supportCases(b.statics, factor_);
+            v_.mounting = railMounting(p_, w_, v_);
         }
         for (auto& c : railSectionChecks(b))
             v_.checks.push_back(std::move(c));

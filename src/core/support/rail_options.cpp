@@ -47,6 +47,15 @@ std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const W
     return out;
 }
 
+std::vector<std::string> supportIds(const Assembly& a, const Catalog& catalog, bool metric,
+                                    const WallKind* wall) {
+    std::vector<std::string> out;
+    if (!a.wallPart.empty())
+        for (const auto& o : railOptions(catalog, metric, wall))
+            out.push_back(o.id);
+    return out;
+}
+
 std::vector<double> anchorPlaces(double left, double right) {
     const double end = std::min(50.0, (right - left) / 6);
     const double run = right - left - 2 * end;

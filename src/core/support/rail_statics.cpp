@@ -112,9 +112,21 @@ class StaticsMaker {
     }
 
     void own() {
+        // Two even halves whose middle is where the weight is: left w - d, right w + d per mm with
+        // d = 4 W (x - L/2)/L^2.
         const double weight = p_.mass * gravity;
-        solve({{0, L_, weight / L_}}, {}, true, s_.own);
-        addTurning(s_.x, 0, L_, weight * p_.gravityY, s_.ownTurning);
+        const double off = p_.gravityX.value_or(L_ / 2) - L_ / 2;
+        if (std::abs(off) < 1e-6) {
+            solve({{0, L_, weight / L_}}, {}, true, s_.own);
+            addTurning(s_.x, 0, L_, weight * p_.gravityY, s_.ownTurning);
+            return;
+        }
+        const double d = 4 * weight * off / (L_ * L_);
+        const double left = weight / L_ - d;
+        const double right = weight / L_ + d;
+        solve({{0, L_ / 2, left}, {L_ / 2, L_, right}}, {}, true, s_.own);
+        addTurning(s_.x, 0, L_ / 2, left * L_ / 2 * p_.gravityY, s_.ownTurning);
+        addTurning(s_.x, L_ / 2, L_, right * L_ / 2 * p_.gravityY, s_.ownTurning);
     }
 
     void addContents(const std::vector<Part>& parts) {
@@ -212,6 +224,25 @@ std::vector<AtSupport> atSupports(const RailStatics& s, double factor) {
             const double r = h.beam.reactions[i];
             out.push_back({i, std::max(std::abs(most + r), std::abs(least + r)), M + h.turning[i], &h});
         }
+    }
+    return out;
+}
+
+std::vector<SupportCase> supportCases(const RailStatics& s, double factor) {
+    SupportCase still;
+    for (std::size_t i = 0; i < s.x.size(); ++i) {
+        still.R.push_back(s.own.reactions[i] + factor * (s.contents.up[i] + s.contents.down[i]));
+        still.M.push_back(s.ownTurning[i] + factor * s.contents.turning[i]);
+    }
+    std::vector<SupportCase> out{still};
+    for (const auto& h : s.hands) {
+        SupportCase c = still;
+        c.hand = h.x;
+        for (std::size_t i = 0; i < s.x.size(); ++i) {
+            c.R[i] += h.beam.reactions[i];
+            c.M[i] += h.turning[i];
+        }
+        out.push_back(std::move(c));
     }
     return out;
 }

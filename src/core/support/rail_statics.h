@@ -64,6 +64,9 @@ struct AtSupport {
 /// Every support under C1 and under C2 with the hand at each of its places; `factor` scales the contents.
 std::vector<AtSupport> atSupports(const RailStatics& s, double factor);
 
+/// What every support gives, in balance: by all that stands there, then with the hand at each of its places.
+std::vector<SupportCase> supportCases(const RailStatics& s, double factor);
+
 /// Peaks of moment and shear along the piece by what stands there.
 BeamPeaks peaksAlong(const RailStatics& s, double factor);
 /// Peak of the moment with a hand as well, at its worst place.

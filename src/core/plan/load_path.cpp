@@ -1,0 +1,64 @@
+#include "plan/load_path.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+std::vector<AppliedForce> ownWeight(const Assembly& a, double wood) {
+    std::vector<AppliedForce> out;
+    for (const auto& p : a.parts)
+        if (const double kg = massOf(p, wood); kg > 0)
+            out.push_back({"own", p.solid.centre(), {0, 0, -kg * gravity}});
+    return out;
+}
+
+/// Contents as they press: each stretch at its middle, at half the depth of the surface.
+std::vector<AppliedForce> contents(const LoadSpec& load, const Assembly& a) {
+    std::vector<AppliedForce> out;
+    const double y = (a.surfaceBack.mm() + a.surfaceFront.mm()) / 2;
+    for (const auto& l : contentsForces(load, a.length, 1).lines)
+        out.push_back({"contents", {(l.x0 + l.x1) / 2, y, a.surfaceZ.mm()}, {0, 0, -l.w * (l.x1 - l.x0)}});
+    return out;
+}
+
+/// What each support gives, shared by the mounts that make it up.
+std::vector<HeldForce> held(const SupportCase& c, const std::vector<Mount>& mounts) {
+    std::vector<HeldForce> out;
+    for (const auto& m : mounts) {
+        const auto i = static_cast<std::size_t>(m.support);
+        if (i >= c.R.size())
+            continue;
+        const auto n = static_cast<double>(std::count_if(
+            mounts.begin(), mounts.end(), [&](const Mount& q) { return q.support == m.support; }));
+        out.push_back({m.id, m.at, {0, 0, c.R[i] / n}, {c.M[i] / n, 0, 0}});
+    }
+    return out;
+}
+
+} // namespace
+
+std::vector<LoadCase> loadPath(const Piece& piece, const PiecePlan& pp, double woodDensity) {
+    std::vector<LoadCase> out;
+    const RailVerdict* hold = pp.hold();
+    if (!hold || !hold->feasible)
+        return out;
+    const Assembly& a = pp.assembly();
+    std::vector<AppliedForce> standing = ownWeight(a, woodDensity);
+    for (auto& f : contents(piece.load, a))
+        standing.push_back(std::move(f));
+    for (const auto& c : hold->cases) {
+        LoadCase one;
+        one.id = c.hand ? fmt::format("C2 at {:.0f} mm", *c.hand) : "C1";
+        one.applied = standing;
+        if (c.hand)
+            one.applied.push_back(
+                {"hand", {*c.hand, a.depth.mm(), std::max(a.top, a.surfaceZ).mm()}, {0, 0, -pp.hand.newton}});
+        one.held = held(c, hold->mounting.mounts);
+        out.push_back(std::move(one));
+    }
+    return out;
+}
+
+} // namespace owl

@@ -1,0 +1,113 @@
+#include "project/random_project.h"
+
+#include "piece/parameter_tools.h"
+#include "shop/shop.h"
+#include "support/rail.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+class Lots {
+  public:
+    Lots(Units units, std::uint64_t seed) : metric_(units == Units::metric), lots_(seed, metric_, {}, {}) {}
+
+    /// A whole number of millimetres, or of sixteenths.
+    Length length(Length low, Length high) {
+        const Length step = metric_ ? 1_mm : Length::inches(1, 16);
+        const auto n =
+            static_cast<std::uint64_t>(std::max<std::int64_t>(0, (high - low).nm() / step.nm())) + 1;
+        return low + step * static_cast<std::int64_t>(lots_.below(n));
+    }
+    std::uint64_t below(std::uint64_t n) { return lots_.below(n); }
+    double fraction() { return lots_.fraction(); }
+    template <typename T> const T& oneOf(const std::vector<T>& all) { return all[below(all.size())]; }
+
+  private:
+    bool metric_;
+    ParameterLottery lots_;
+};
+
+void wallByLot(Wall& w, bool metric, Lots& lots) {
+    w.width = lots.length(3000_mm, 5000_mm);
+    w.spacing = metric ? lots.oneOf(std::vector<Length>{400_mm, 600_mm, 625_mm})
+                       : lots.oneOf(std::vector<Length>{Length::inches(16), Length::inches(24)});
+    w.firstStud = lots.length(30_mm, w.spacing);
+    w.coverThickness = metric ? lots.oneOf(std::vector<Length>{Length::mm(9.5), Length::mm(12.5), 15_mm})
+                              : lots.oneOf(std::vector<Length>{Length::inches(3, 8), Length::inches(1, 2),
+                                                               Length::inches(5, 8)});
+    if (lots.below(5) == 0) // now and then something solid
+        w.construction = lots.oneOf(std::vector<std::string>{"solid_brick", "concrete"});
+}
+
+/// A wood that the shop sells in this unit system, and the thicknesses it comes in.
+struct Wood {
+    std::string species;
+    std::vector<Length> thicknesses;
+};
+Wood woodByLot(bool metric, const Shop& shop, Lots& lots) {
+    std::vector<Wood> all;
+    for (const auto& s : shop.stock) {
+        if ((s.thickness.nm() % 500'000 == 0) != metric) // half millimetres, or fractions of an inch
+            continue;
+        auto it = std::find_if(all.begin(), all.end(), [&](const Wood& w) { return w.species == s.species; });
+        if (it == all.end())
+            it = all.insert(all.end(), {s.species, {}});
+        if (std::find(it->thicknesses.begin(), it->thicknesses.end(), s.thickness) == it->thicknesses.end())
+            it->thicknesses.push_back(s.thickness);
+    }
+    return all.empty() ? Wood{"scots_pine", {}} : all[lots.below(all.size())];
+}
+
+void loadByLot(Piece& p, Lots& lots) {
+    p.load.kgPerM = std::round(lots.fraction() * 200) / 10;
+    const auto n = lots.below(3);
+    for (std::uint64_t i = 0; i < n; ++i) {
+        LoadItem item;
+        item.id = fmt::format("item-{}", i + 1);
+        item.name = fmt::format("thing {}", i + 1);
+        item.mass = 0.5 + std::round(lots.fraction() * 40) / 10;
+        item.width = lots.length(60_mm, 250_mm);
+        item.x = lots.length(Length(), std::max(Length(), lengthOf(p.params) - item.width));
+        p.load.items.push_back(item);
+    }
+    if (lots.below(6) == 0)
+        p.load.handN = std::round(lots.fraction() * 300);
+}
+
+} // namespace
+
+tl::expected<Project, std::string> randomProject(const std::string& kind, Units units, std::uint64_t seed) {
+    auto made = newProject(kind, units);
+    if (!made)
+        return made;
+    Project p = std::move(*made);
+    const bool metric = units == Units::metric;
+    Lots lots(units, seed * 2 + 1);
+    p.name = fmt::format("Random {} {}", kind, seed);
+    wallByLot(p.walls.front(), metric, lots);
+    const Wood wood = woodByLot(metric, shippedShop().value_or(Shop()), lots);
+    Piece& piece = p.pieces.front();
+    ParameterLottery draw(seed, metric, wood.thicknesses, wood.species);
+    describe(piece.params, draw);
+    settleByLot(piece.params);
+    const Wall& wall = p.walls.front();
+    if (lengthOf(piece.params) > wall.width - 100_mm)
+        piece.params = withChanges(piece.params, {{"length", (wall.width - 100_mm).mm()}});
+    piece.place.anchor = Anchor::typed;
+    piece.place.x = lots.length(Length(), wall.width - lengthOf(piece.params));
+    piece.place.z = lots.length(900_mm, 1700_mm);
+    loadByLot(piece, lots);
+    if (lots.below(2) == 0)
+        if (const auto options = supportIds(makePiece(piece.params, {}, catalog()).assembly, catalog(),
+                                            metric, catalog().findWall(wall.construction));
+            !options.empty())
+            piece.hold.support = lots.oneOf(options);
+    piece.hold.rows = static_cast<int>(lots.below(3));
+    p.finish.recipe = lots.oneOf(std::vector<std::string>{"oil", "oil", bareFinish});
+    return p;
+}
+
+} // namespace owl

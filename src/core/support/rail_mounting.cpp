@@ -1,0 +1,57 @@
+#include "support/rail_mounting.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+/// The shank that passes the rail: of an anchor that goes through it, or of the screw that goes into a plug.
+double shankOf(const AnchorKind& a) {
+    constexpr double plugScrew = 5; // mm, usual for plugs of 6 to 10 mm (verify)
+    return a.through && a.drill > 0 ? a.drill : plugScrew;
+}
+
+const char* intoOf(RailSupport kind) {
+    switch (kind) {
+    case RailSupport::studs:
+    case RailSupport::flanges:
+        return "stud";
+    case RailSupport::masonry:
+        return "masonry";
+    default:
+        return "cover";
+    }
+}
+
+} // namespace
+
+Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& v) {
+    Mounting out;
+    const Assembly& a = *piece.assembly;
+    const Screw* s = v.option.screw;
+    const double front = a.wallThrough.mm();
+    const double length = s ? v.screwLength : front + wall.cover + std::max(30.0, v.option.anchor->depth);
+    const double diameter = s ? s->d : shankOf(*v.option.anchor);
+    for (std::size_t i = 0; i < v.x.size(); ++i)
+        for (double z : v.rows) {
+            Mount m;
+            m.id = fmt::format("m{}", out.mounts.size() + 1);
+            m.kind = s ? "screw" : "anchor";
+            m.at = {v.x[i], 0, z};
+            m.from = {v.x[i], front, z};
+            m.direction = {0, -1, 0};
+            m.length = length;
+            m.diameter = diameter;
+            m.passes = {a.wallPart};
+            m.into = intoOf(v.option.kind);
+            m.support = static_cast<int>(i);
+            out.holes.emplace_back(a.wallPart,
+                                   Hole{fmt::format("{}/wall-{}", a.wallPart, out.mounts.size() + 1), m.from,
+                                        m.direction, s ? s->clearance : diameter + 0.5, front, m.id});
+            out.mounts.push_back(std::move(m));
+        }
+    return out;
+}
+
+} // namespace owl
