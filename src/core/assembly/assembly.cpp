@@ -14,6 +14,14 @@ const char* joineryName(Joinery j) {
         return "dowels and glue";
     case Joinery::tongueGroove:
         return "tongue and groove, glued";
+    case Joinery::glue:
+        return "glue and clamps";
+    case Joinery::lagsGlue:
+        return "lag screws and glue";
+    case Joinery::screws:
+        return "screws";
+    case Joinery::dry:
+        return "dry";
     case Joinery::nailsGlue:
         break;
     }
@@ -113,7 +121,10 @@ void placeFasteners(Joint& j, const Assembly& a, double screwDiameter) {
         const Vec3 d = drivingDirection(j.drivenFrom, at, a);
         switch (j.how) {
         case Joinery::screwsGlue:
-            add("screw", at + d * j.counterbore.mm(), d, j.screwLength.mm(), screwDiameter);
+        case Joinery::screws:
+        case Joinery::lagsGlue:
+            add(j.how == Joinery::lagsGlue ? "lag_screw" : "screw", at + d * j.counterbore.mm(), d,
+                j.screwLength.mm(), screwDiameter);
             break;
         case Joinery::dowels: { // hidden: it lies where the parts meet, not where one drills from
             const Part* first = a.find(j.first);
@@ -125,6 +136,8 @@ void placeFasteners(Joint& j, const Assembly& a, double screwDiameter) {
             add("nail", at, d, j.nailLength.mm(), 1.2);
             break;
         case Joinery::tongueGroove:
+        case Joinery::glue:
+        case Joinery::dry:
             break;
         }
     }

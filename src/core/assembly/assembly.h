@@ -9,7 +9,7 @@
 
 namespace owl {
 
-enum class Joinery { screwsGlue, dowels, tongueGroove, nailsGlue };
+enum class Joinery { screwsGlue, dowels, tongueGroove, nailsGlue, glue, lagsGlue, screws, dry };
 const char* joineryName(Joinery j); ///< 'screws and glue' ..
 
 /// One fastener of a joint: where it enters, in the piece's coordinates.
@@ -45,6 +45,7 @@ struct Joint {
     bool shows = false;     ///< heads (or plugs over them) can be seen on the hung piece
     bool carries = true;    ///< part of the load path
     std::string note;
+    bool atWall = false;       ///< made when the piece goes up
     std::string kind = "butt"; ///< 'butt', 'tongue_groove', 'sliding' .. as the contract names it
     double gap = 0;            ///< mm between the parts
     bool glued = true;
@@ -78,6 +79,32 @@ struct Dimension {
     double side = 1;       ///< on which side of the piece it stands best: +1 right, below; -1 left, above
 };
 
+/// A thick board whose back edge takes rods, and what was asked of them.
+struct RodSeat {
+    std::string kind = "auto";      ///< 'auto', 'stud', 'plate', 'strip', 'masonry', 'plug'
+    std::string material = "steel"; ///< as in the catalogue's rods
+    Length d;                       ///< 0: as thick as needed
+    int count = 0;                  ///< 0: one a stud, or as many as are usual
+    Length inset;                   ///< from the ends to the outer rods; 0: where they carry best
+    Length inShelf, inWall;         ///< depth of the holes; 0: usual
+    Length play;                    ///< holes over the rod's size
+    bool glued = false;
+    Length thickness, depth, z; ///< of the wood; height of its middle
+    Length strip;               ///< thickness of a strip at the wall that takes the rods
+};
+
+/// A hollow that slides over a ledger with arms, and what was asked of them.
+struct CavitySeat {
+    Length x0, x1, y1, z0, z1; ///< its clear room, open to the wall
+    Length frame;              ///< thickness of the boards that ledger and arms are cut from
+    Length spacing;            ///< of the arms, at most
+    Length clearance;          ///< below the arms, and beside the ledger
+    std::string fix;           ///< 'above', 'below', 'none': screws that keep the box on
+    int rows = 1;              ///< of ledger screws
+    std::string top, bottom;   ///< the skins
+    Length topThickness, bottomThickness;
+};
+
 struct Assembly {
     Length length, depth, height; ///< overall
     std::vector<Part> parts;
@@ -91,11 +118,14 @@ struct Assembly {
     Length surfaceBack, surfaceFront; ///< y range things stand on
     Length surfaceZ;                  ///< height of that surface above the bottom
     Length top;                       ///< highest place a hand can press on at the front edge
-    std::string wallPart;             ///< the part that lies against the wall and takes its screws
-    std::string carryingJoint;        ///< the joint that hangs everything else on that part; may be empty
-    Member member;                    ///< what bends along the piece
+    std::optional<RodSeat> rods;
+    std::optional<CavitySeat> cavity;
+    std::string wallPart;      ///< the part that lies against the wall and takes its screws
+    std::string carryingJoint; ///< the joint that hangs everything else on that part; may be empty
+    Member member;             ///< what bends along the piece
     std::vector<FromOneBoard> together;
     std::vector<Dimension> dimensions;
+    std::string shapedTogether; ///< id of a feature that is made when its part is glued to the others
     [[nodiscard]] const Part* find(const std::string& id) const;
     [[nodiscard]] const Joint* joint(const std::string& id) const;
 };

@@ -5,6 +5,72 @@
 
 namespace owl {
 
+namespace {
+
+/// What is fixed to the wall first, and the piece that slides over it.
+void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
+    const auto n = static_cast<double>(in.marks.size());
+    const std::string screws = in.screw ? fmt::format("{} screws {} × {}", in.marks.size(), in.screw->label,
+                                                      screwLengthText(*in.screw, in.screwLength))
+                                        : std::string("the anchors");
+    BuildStep first;
+    first.id = in.piece + "/fix-support";
+    first.onWall = true;
+    first.adds = in.adds;
+    first.joins = in.early;
+    first.minutes = catalog.minutes("level") + n * catalog.minutes("screw");
+    if (in.way == "rods") {
+        first.title = "Set the rods";
+        first.text = "The holes must be square to the wall: bore them through a block with a hole of the "
+                     "rod's size, held "
+                     "flat on the wall. Push the rods in and lay a straight strip on them: they must be "
+                     "level and point "
+                     "the same way, a hair upwards rather than down.";
+        first.tools = {"guide block", "mallet", "straight strip", "level"};
+    } else if (in.way == "plates") {
+        first.title = "Screw the plates on";
+        first.text = fmt::format(
+            "{}, rods level and parallel: lay a straight strip on them before the screws are tight.", screws);
+        first.tools = {"driver", "straight strip", "level"};
+    } else if (in.way == "strip") {
+        first.title = "Screw the strip to the wall";
+        first.text = fmt::format(
+            "{}, the middle one first, then level, then the others. Its front must be in one plane: "
+            "pack it out where the wall is hollow.",
+            screws);
+        first.tools = {"driver", "level"};
+    } else {
+        first.title = "Screw the ledger to the wall";
+        first.text = fmt::format(
+            "{} between the arms, the middle one first, then level, then the others. Check that the "
+            "arms lie in one plane; pack behind the ledger where the wall is hollow.",
+            screws);
+        first.tools = {"driver", "level", "straight strip"};
+    }
+    out.push_back(std::move(first));
+
+    BuildStep hang;
+    hang.id = in.piece + "/hang";
+    hang.title = in.way == "arms" ? "Slide the box over the arms" : "Slide it on";
+    hang.hangs = hang.onWall = true;
+    hang.joins = in.joins;
+    const bool two = in.length > 1500_mm || in.mass > 20;
+    hang.text = fmt::format(
+        "{}Try it dry first. Start all {} together and push evenly, by hand or with blows on a strip of "
+        "waste wood. If one hole is off, find it with chalk on the end of the rod and ease that hole, "
+        "not the others.",
+        two ? "Two people lift it, one at each end. " : "", in.way == "arms" ? "arms" : "rods");
+    if (in.way == "arms")
+        hang.text += " When it lies at the wall all along, drive the screws that keep it there.";
+    hang.minutes = 15;
+    hang.tools = {"mallet", "strip of waste wood"};
+    if (two)
+        hang.cautions = catalog.cautionsFor("lifting");
+    out.push_back(std::move(hang));
+}
+
+} // namespace
+
 std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
     std::vector<BuildStep> out;
     if (in.marks.empty())
@@ -36,6 +102,10 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
     mark.onWall = true;
     out.push_back(std::move(mark));
 
+    if (in.way != "rail") {
+        slideOn(in, catalog, out);
+        return out;
+    }
     BuildStep hang;
     hang.id = in.piece + "/hang";
     hang.title = "Hang it";

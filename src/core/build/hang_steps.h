@@ -10,10 +10,14 @@ struct HangInput {
     std::vector<WallMark> marks;
     const Screw* screw = nullptr; ///< null for anchors
     const AnchorKind* anchor = nullptr;
-    double screwLength = 0; ///< mm
-    Length length;          ///< of the piece
-    double mass = 0;        ///< kg
-    std::string inTheWay;   ///< what keeps a straight driver off: 'lip'; empty: nothing
+    double screwLength = 0;         ///< mm
+    Length length;                  ///< of the piece
+    double mass = 0;                ///< kg
+    std::string inTheWay;           ///< what keeps a straight driver off: 'lip'; empty: nothing
+    std::string way = "rail";       ///< 'rail', 'rods', 'plates', 'strip', 'arms'
+    std::vector<std::string> adds;  ///< parts that come in at the wall
+    std::vector<std::string> joins; ///< joints made there
+    std::vector<std::string> early; ///< of these, those made before the piece goes on
     bool masonry = false;
     bool crumbles = false; ///< old plaster: a masonry bit goes through it first
     NumberStyle style;

@@ -40,6 +40,14 @@ class JointStep {
         case Joinery::nailsGlue:
             nails();
             break;
+        case Joinery::lagsGlue:
+            lags();
+            break;
+        case Joinery::glue:
+        case Joinery::screws:
+        case Joinery::dry:
+            clamped();
+            break;
         }
         if (endOn())
             s_.text = "The end grain drinks glue: rub in a first thin coat and wait five minutes. " + s_.text;
@@ -60,12 +68,19 @@ class JointStep {
         return p ? p->name : id;
     }
     [[nodiscard]] std::string title() const {
-        if (in_.joined.empty())
+        if (begins())
             return "Join " + nameOf(first()) + " and " + nameOf(second());
         return "Fit the " + nameOf(newcomer());
     }
     [[nodiscard]] std::size_t count() const { return j_.spots.size(); }
 
+    /// Neither part is in what is together: they begin a thing of their own.
+    [[nodiscard]] bool begins() const {
+        const auto there = [&](const std::string& p) {
+            return std::find(in_.joined.begin(), in_.joined.end(), p) != in_.joined.end();
+        };
+        return !there(j_.first) && !there(j_.second);
+    }
     [[nodiscard]] bool inHand(const std::string& part) const {
         return std::find(in_.joined.begin(), in_.joined.end(), part) != in_.joined.end();
     }
@@ -77,7 +92,7 @@ class JointStep {
     [[nodiscard]] bool endOn() const { return j_.drivenFrom == "the end"; }
 
     void partsInHand() {
-        s_.parts = in_.joined;
+        s_.parts = begins() ? std::vector<std::string>() : in_.joined;
         s_.fresh.clear();
         for (const auto* p : {&first(), &second()})
             if (!inHand(*p)) {
@@ -171,8 +186,43 @@ class JointStep {
         s_.tools = {"mallet", "clamps", "straight strip"};
     }
 
+    void clamped() {
+        s_.text = fmt::format(
+            "Spread glue on both faces, put the {} to the {}, and clamp every {} until it has set. {}",
+            nameOf(newcomer()), nameOf(newcomer() == j_.first ? j_.second : j_.first), say(150_mm), j_.note);
+        s_.tools = {"clamps", "straight strip"};
+        s_.minutes += 10;
+    }
+
+    /// A lag screw from behind into the end of an arm.
+    void lags() {
+        if (j_.fasteners.empty()) {
+            s_.text = "No lag screw fits here.";
+            return;
+        }
+        const Fastener& f = j_.fasteners.front();
+        s_.text = fmt::format("Bore through the {} from {}, {} wide and counterbored {} deep for head and "
+                              "washer, {} from its left end, "
+                              "and a pilot of {} into the end of the {}, {} deep. Size the end grain, spread "
+                              "glue, and drive a lag screw "
+                              "{} × {}. {}",
+                              nameOf(j_.first), j_.drivenFrom, drillText(f.diameter + 0.5, in_.style),
+                              say(j_.counterbore), say(Length::mm(f.from.x - partLeft())),
+                              drillText(4.5, in_.style), nameOf(j_.second),
+                              say(j_.screwLength - j_.through + j_.counterbore),
+                              drillText(f.diameter, in_.style), say(j_.screwLength), j_.note);
+        s_.tools = {"drill bit " + drillText(f.diameter + 0.5, in_.style),
+                    "drill bit " + drillText(4.5, in_.style), "socket driver"};
+        s_.minutes += 2 * c_.minutes("drill") + c_.minutes("screw");
+        s_.cautions = c_.cautionsFor("drilling");
+    }
+    [[nodiscard]] double partLeft() const {
+        const Part* p = a_.find(j_.first);
+        return p ? p->bounds().at.x.mm() : 0;
+    }
+
     void nails() {
-        const std::string held = nameOf(in_.joined.empty() ? second() : newcomer());
+        const std::string held = nameOf(begins() ? second() : newcomer());
         const std::string nail =
             j_.nailLength > Length() ? fmt::format("{} long ", say(j_.nailLength)) : std::string();
         s_.text = fmt::format("Spread glue. Press the {} on by hand, flush {}, and nail it from {} "

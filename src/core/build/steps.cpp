@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <set>
 
 namespace owl {
 namespace {
@@ -18,12 +19,29 @@ class Steps {
         check();
         shapeParts();
         wallHoles();
-        dryFit();
-        BuildInput now = in_;
+        if (inTheShop() > 0)
+            dryFit();
+        std::set<std::string> known; // every part once, whatever it is joined to later
+        std::vector<std::vector<std::string>> together;
         for (const auto& j : a_.joints) {
+            if (j.atWall)
+                continue;
+            BuildInput now = in_;
+            const auto mine = std::find_if(together.begin(), together.end(), [&](const auto& g) {
+                return std::find(g.begin(), g.end(), j.first) != g.end() ||
+                       std::find(g.begin(), g.end(), j.second) != g.end();
+            });
+            if (mine != together.end())
+                now.joined = *mine;
             out_.push_back(jointStep(now, j, c_));
-            now.joined = out_.back().parts;
+            std::erase_if(out_.back().adds, [&](const std::string& p) { return !known.insert(p).second; });
+            if (mine != together.end())
+                *mine = out_.back().parts;
+            else
+                together.push_back(out_.back().parts);
         }
+        shapeTogether();
+        bores();
         fill();
         return std::move(out_);
     }
@@ -70,14 +88,82 @@ class Steps {
         s.tools = {"tape", "square", "pencil"};
         for (const auto& p : a_.parts) // what no joint brings in is there from the start
             if (!p.fromSupport && std::none_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
-                    return j.first == p.id || j.second == p.id;
+                    return !j.atWall && (j.first == p.id || j.second == p.id);
                 }))
                 s.adds.push_back(p.id);
+    }
+
+    [[nodiscard]] std::size_t inTheShop() const {
+        return static_cast<std::size_t>(
+            std::count_if(a_.joints.begin(), a_.joints.end(), [](const Joint& j) { return !j.atWall; }));
+    }
+    [[nodiscard]] bool ofAJoint(const Hole& h) const {
+        return std::any_of(a_.joints.begin(), a_.joints.end(),
+                           [&](const Joint& j) { return j.id == h.purpose; });
+    }
+
+    /// A profile that runs over joints is made when they are glued.
+    void shapeTogether() {
+        for (const auto& p : a_.parts)
+            for (const auto& f : p.features) {
+                if (f.id != a_.shapedTogether)
+                    continue;
+                auto& s = add("shape-" + f.kind, fmt::format("Shape the edges: {}", f.kind),
+                              capitalised(f.text) +
+                                  ". End grain first, then along the grain: what tears out at the "
+                                  "corners goes with the last passes. In inside corners the bit "
+                                  "leaves its radius: finish those with a chisel.",
+                              c_.minutes("tongue"));
+                s.parts = allParts();
+                s.fresh = {p.id};
+                s.shapes = {f.id};
+                s.tools = {"router with a bit for the edge", "clamps"};
+                s.cautions = c_.cautionsFor("router passes");
+            }
+    }
+
+    /// Holes for rods, cables and wall fixings in parts other than a back rail.
+    void bores() {
+        for (const auto& p : a_.parts) {
+            if (p.id == a_.wallPart)
+                continue;
+            std::vector<const Hole*> mine;
+            for (const auto& h : p.holes)
+                if (!ofAJoint(h))
+                    mine.push_back(&h);
+            if (mine.empty())
+                continue;
+            std::string places;
+            for (const Hole* h : mine)
+                places += fmt::format("{}{} ({} wide, {} deep)", places.empty() ? "" : ", ",
+                                      say(Length::mm(h->at.x) - p.bounds().at.x),
+                                      drillText(std::round(h->diameter * 10) / 10, in_.style),
+                                      say(Length::mm(std::round(h->depth))));
+            const bool rods = std::abs(mine.front()->direction.y) > 0.5;
+            auto& s =
+                add("bore-" + p.id, "Bore the " + p.name,
+                    fmt::format("From the left end of the {} at {}. {}", p.name, places,
+                                rods ? "Square to the edge and level with the faces: a block with a hole of "
+                                       "that size, clamped on, guides the bit; tape on the bit is the stop."
+                                     : "On a piece of waste wood, so that nothing splinters below."),
+                    c_.minutes("drill") * 2 * static_cast<double>(mine.size()));
+            s.parts = s.fresh = {p.id};
+            for (const Hole* h : mine)
+                s.shapes.push_back(h->id);
+            s.tools = {"drill with a guide block", "long drill bit", "depth stop"};
+            s.cautions = c_.cautionsFor("drilling");
+        }
     }
 
     void shapeParts() {
         for (const auto& p : a_.parts) {
             for (const auto& f : p.features) {
+                if (f.id == a_.shapedTogether)
+                    continue;
+                if (f.kind == "mitre" || f.kind == "curve" || f.kind == "housing") {
+                    sawn(p, f);
+                    continue;
+                }
                 const bool step = f.kind == "step";
                 auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
                               capitalised(f.text) + ".", step ? 8 : c_.minutes("tongue"));
@@ -88,6 +174,18 @@ class Steps {
                 s.cautions = c_.cautionsFor(step ? "cutting small parts" : "router passes");
             }
         }
+    }
+
+    /// Mitres, outlines, recesses: said by the feature itself.
+    void sawn(const Part& p, const Feature& f) {
+        auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
+                      capitalised(f.text) + ".", 8);
+        s.parts = s.fresh = {p.id};
+        s.shapes = {f.id};
+        s.tools = f.kind == "mitre"   ? std::vector<std::string>{"saw with a tilting blade", "stop block"}
+                  : f.kind == "curve" ? std::vector<std::string>{"drawknife or jigsaw", "brush"}
+                                      : std::vector<std::string>{"router with a straight bit", "chisel"};
+        s.cautions = c_.cautionsFor(f.kind == "housing" ? "router passes" : "cutting small parts");
     }
 
     /// The holes from the end of the rail itself: the caps come on later.

@@ -181,6 +181,19 @@ Catalog readShipped() {
     });
     readAll(c, "walls", c.walls, readWall);
     readAll(c, "anchors", c.anchors, readAnchor);
+    readAll(c, "rods", c.rods, [](const Row& r) {
+        return Rod{r.text("id"),
+                   r.text("material"),
+                   r.text("label"),
+                   r.text("source"),
+                   r.text("conf"),
+                   r.number("diameter_mm"),
+                   r.number("E_MPa"),
+                   r.number("allow_stands_MPa"),
+                   r.number("allow_hand_MPa"),
+                   r.number("density_kg_m3"),
+                   r.text("units") == "mm"};
+    });
     readAll(c, "obstacles", c.obstacles, readObstacle);
     readAll(c, "furniture", c.furniture, [](const Row& r) {
         return FurnitureKind{r.text("id"),          r.text("name"),       r.number("width_mm"),

@@ -102,6 +102,14 @@ struct AnchorKind {
     bool through = false; ///< it goes in through the rail, not only its screw does
     double tensionLow = 0, tensionHigh = 0, shearLow = 0, shearHigh = 0;
 };
+/// A rod that carries a shelf, as sold.
+struct Rod {
+    std::string id, material, label, source, conf;
+    double d = 0, E = 0;                        ///< mm, MPa
+    double allowStanding = 0, allowLeaning = 0; ///< MPa, bending
+    double density = 0;                         ///< kg/m3
+    bool metric = true;
+};
 /// Something on a wall: usual size, room to leave around it, where its wires and pipes run.
 struct ObstacleKind {
     std::string id, name, wires, pipes, why, source, conf;
@@ -146,6 +154,7 @@ class Catalog {
     std::vector<HeightAdvice> heights;
     std::vector<WallKind> walls;
     std::vector<CoverKind> covers;
+    std::vector<Rod> rods;
     std::vector<AnchorKind> anchors;
     std::vector<ObstacleKind> obstacles;
     std::vector<FurnitureKind> furniture;

@@ -29,6 +29,9 @@ struct MakeContext {
     int rows = 1;                    ///< rows of wall screws asked for
     bool metricScrews = true;
     std::string units = "mm";
+    /// What holds it, once that is known: 'rods-plate', 'arms' ..; empty the first time.
+    std::string support;
+    std::vector<Length> mountX; ///< where, from the piece's left end
 };
 
 /// A parameter by its name in the file, and the value that would cure a problem.

@@ -1,15 +1,17 @@
 #pragma once
 // The registry: which kinds there are, and what all of them can do. Nothing else lists them.
 
+#include "piece/hollow.h"
 #include "piece/kind.h"
 #include "piece/ledge.h"
+#include "piece/slab.h"
 
 #include <variant>
 
 namespace owl {
 
 /// The parameters of a piece; the alternative tells its kind.
-using PieceParams = std::variant<LedgeParams>;
+using PieceParams = std::variant<LedgeParams, SlabParams, HollowParams>;
 
 /// All kinds, in the order of the chooser.
 const std::vector<KindInfo>& knownKinds();

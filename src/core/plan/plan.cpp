@@ -121,6 +121,19 @@ class Planner {
         pp.cover = coverBehind(wall, pp);
         pp.studConfidence = leastConfidence(wall, pp);
         holdPiece({project_, shop_, catalog_}, piece, wall, wood, cache, pp);
+        makeForHold(piece, pp);
+    }
+
+    /// Some supports ask for something of the piece itself: recesses, a strip off its back.
+    void makeForHold(const Piece& piece, PiecePlan& pp) const {
+        const RailVerdict* hold = pp.hold();
+        if (!hold || !hold->feasible || !pp.assembly().wallPart.empty())
+            return;
+        MakeContext ctx = makeContext(pp, false);
+        ctx.support = hold->option.id;
+        for (double x : hold->rodX.empty() ? hold->x : hold->rodX)
+            ctx.mountX.push_back(Length::mm(x));
+        pp.made = makePiece(piece.params, ctx, catalog_);
     }
 
     /// The earlier plan of a piece when nothing that it depends on has changed.
@@ -241,8 +254,9 @@ class Planner {
         in.softwood = wood.softwood;
         in.G = wood.fastenerG();
         in.style = project_.style;
-        for (const auto& h : pp.holes)
-            in.wallHoles.push_back({h.x, h.z});
+        if (!a.wallPart.empty())
+            for (const auto& h : pp.holes)
+                in.wallHoles.push_back({h.x, h.z});
         in.wallScrew = hold ? hold->option.screw : nullptr;
         in.anchor = hold ? hold->option.anchor : nullptr;
         pp.steps = buildSteps(in, catalog_);
@@ -255,6 +269,11 @@ class Planner {
         auto open =
             openingSteps(piece.id, wall, pp.left, pp.right(), pp.bottom, pp.top(), project_.style, catalog_);
         auto hang = hangSteps(hangInput(piece, wall, pp), catalog_);
+        for (auto& s : hang)
+            for (const auto& p : a.parts)
+                for (const auto& h : p.holes)
+                    if (std::find(s.joins.begin(), s.joins.end(), h.purpose) != s.joins.end())
+                        s.shapes.push_back(h.id);
         const auto good = std::stable_partition(open.begin(), open.end(), [](const BuildStep& s) {
             return s.id.find("/open-") != std::string::npos;
         });
@@ -284,7 +303,29 @@ class Planner {
         h.inTheWay = pp.assembly().wallRowsBehind ? pp.assembly().wallInTheWay : std::string();
         h.crumbles = wall.cover == "plaster_lath" && pp.cover > Length();
         h.style = project_.style;
+        atTheWall(pp, h);
         return h;
+    }
+
+    /// What is put together at the wall: parts that no joint of the shop brings in, and joints made there.
+    static void atTheWall(const PiecePlan& pp, HangInput& h) {
+        const RailSupport kind = pp.hold()->option.kind;
+        h.way = kind == RailSupport::rodsPlate   ? "plates"
+                : kind == RailSupport::rodsStrip ? "strip"
+                : isRods(kind)                   ? "rods"
+                : pp.assembly().cavity           ? "arms"
+                                                 : "rail";
+        for (const auto& p : pp.assembly().parts) {
+            const bool shop =
+                std::any_of(pp.assembly().joints.begin(), pp.assembly().joints.end(), [&](const Joint& j) {
+                    return !j.atWall && (j.first == p.id || j.second == p.id);
+                });
+            if (p.fromSupport && !shop)
+                h.adds.push_back(p.id);
+        }
+        for (const auto& j : pp.assembly().joints)
+            if (j.atWall)
+                (j.kind == "weld" ? h.early : h.joins).push_back(j.id);
     }
 
     [[nodiscard]] MarkInput markInput(const Wall& wall, const PiecePlan& pp, const RailVerdict& hold) const {
@@ -295,7 +336,14 @@ class Planner {
         mi.pieceBottom = pp.bottom;
         mi.pieceHeight = pp.assembly().height;
         const WallKind* kind = catalog_.findWall(wall.construction);
-        if (const Screw* s = hold.option.screw) {
+        if (isRods(hold.option.kind) && !hold.option.screw) {
+            const double bore = hold.option.rod->d + pp.assembly().rods->play.mm();
+            mi.drill = std::round(bore * 10) / 10;
+            mi.bit = drillText(mi.drill, project_.style);
+            mi.depth = pp.cover.mm() + hold.inWall + 2;
+            mi.into = hold.option.kind == RailSupport::rodsStud ? "stud" : kind ? kind->name : "masonry";
+            mi.what = "rod";
+        } else if (const Screw* s = hold.option.screw) {
             const double G = kind ? kind->studG : 0.42;
             mi.drill = G > 0.5 ? s->pilotHard : s->pilotSoft;
             mi.bit = pilotBit(*s, G);

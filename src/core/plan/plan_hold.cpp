@@ -35,7 +35,10 @@ RailPiece railPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, 
     r.leaningCounts = pp.hand.counts;
     r.sagLimit = piece.sagLimit;
     r.mass = pp.mass;
-    r.gravityY = gravityCentre(a, wood12(wood)).y;
+    const Vec3 middle = gravityCentre(a, wood12(wood));
+    r.gravityY = middle.y;
+    if (std::abs(middle.x - a.length.mm() / 2) > 1e-6)
+        r.gravityX = middle.x;
     r.strengthLimit = piece.hold.aboveBed ? 0.6 : 1;
     r.grade = wood.conf == "C" ? Grade::C : Grade::B;
     if (wall.construction == "lath_plaster")
@@ -45,6 +48,8 @@ RailPiece railPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, 
     const Part* rail = a.find(a.wallPart);
     r.hangingMass = pp.mass - (rail ? massOf(*rail, wood12(wood)) : 0);
     r.hangingY = gravityCentre(a, wood12(wood), a.wallPart).y;
+    r.catalog = &in.catalog;
+    r.metric = in.project.style.units == Units::metric;
     r.joinedFromBelow = r.joint && r.joint->second == a.wallPart;
     return r;
 }
@@ -151,6 +156,7 @@ void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const
 
 void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
                  StaticsCache& cache, PiecePlan& pp) {
+    pp.mass = massOf(pp.assembly(), wood12(wood)); // it may have been made again for what holds it
     const RailPiece rail = railPiece(in, piece, wall, wood, pp);
     const RailWall rw = railWall(in, wall, pp);
     for (auto& s : pp.supports) {

@@ -40,7 +40,8 @@ void addParts(const PlanInputs& in, const Plan& plan, CutJob& job) {
         const Piece& piece = in.project.pieces[i];
         const std::string& species = speciesOf(piece.params);
         for (const auto& p : plan.pieces[i].assembly().parts) {
-            if (p.length <= Length() || p.width <= Length() || p.thickness <= Length())
+            if (p.stock != Stock::board || p.length <= Length() || p.width <= Length() ||
+                p.thickness <= Length())
                 continue;
             job.parts.push_back({plan.pieces[i].id + "/" + p.id, cutMaterial(in.project, species, p.width),
                                  p.thickness, p.length, p.width, p.quantity, false,

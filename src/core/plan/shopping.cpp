@@ -95,12 +95,33 @@ class ShoppingList {
         s.package = package;
     }
 
+    /// Rods and plates as bought, each cut to its length.
+    void bars(const PiecePlan& pp) {
+        const RailVerdict* h = pp.hold();
+        std::map<std::string, int> count;
+        for (const auto& p : pp.assembly().parts) {
+            if (p.stock == Stock::bar && h && h->option.rod)
+                ++count[fmt::format("{}, cut to {}", h->option.rod->label,
+                                    formatLength(roundToTape(p.length, project_.style), project_.style))];
+            if (p.stock == Stock::fitting)
+                ++count["steel plate for a rod"];
+        }
+        for (const auto& [name, n] : count)
+            addLine(name, "each", n,
+                    shop_.price(name.find("plate") != std::string::npos ? "rod_plate" : "rod"));
+    }
+
     void hardware(const PiecePlan& pp) {
+        bars(pp);
         const auto say = [&](Length l) { return formatLength(l, project_.style); };
         for (const auto& j : pp.assembly().joints) {
             const double n = static_cast<double>(j.spots.size());
             const Screw* s = catalog_.findScrew(j.screwId);
-            if (j.how == Joinery::screwsGlue && s && j.screwLength > Length())
+            if (j.how == Joinery::lagsGlue)
+                add(fmt::format("lag screw 6 mm (1/4 in) × {}", say(j.screwLength)), n,
+                    shop_.price("joint_screw") * 4, "screw");
+            else if ((j.how == Joinery::screwsGlue || j.how == Joinery::screws) && s &&
+                     j.screwLength > Length())
                 add(fmt::format("wood screw {} × {}", s->label, screwLengthText(*s, j.screwLength.mm())), n,
                     shop_.price("joint_screw"), "screw");
             else if (j.how == Joinery::dowels && j.pin > Length())

@@ -106,6 +106,8 @@ tl::expected<Project, std::string> randomProject(const std::string& kind, Units 
             !options.empty())
             piece.hold.support = lots.oneOf(options);
     piece.hold.rows = static_cast<int>(lots.below(3));
+    if (lots.below(2) == 0)
+        piece.hold.leaning = Leaning::nobody;
     p.finish.recipe = lots.oneOf(std::vector<std::string>{"oil", "oil", bareFinish});
     return p;
 }

@@ -131,7 +131,7 @@ class Rod {
 
     /// Drop at y from the wall face, and its parts, with beds softened by `soft`.
     struct Drop {
-        double bedWall = 0, bent = 0, bedShelf = 0, settled = 0;
+        double bedWall = 0, bent = 0, bedShelf = 0, settled = 0, turn = 0;
         [[nodiscard]] double all() const { return bedWall + bent + bedShelf; }
     };
     [[nodiscard]] Drop drop(double R, double M, double soft) const {
@@ -158,6 +158,7 @@ class Rod {
         out.bent = v1 + th1 * D;
         out.bedShelf = v2 + th2 * D;
         const double y = R > 1e-9 ? M / R : 0;
+        out.turn = th0 + th1 + th2;
         out.settled = v0 + th0 * g + v1 + v2 + (th0 + th1 + th2) * y;
         return out;
     }
@@ -168,6 +169,7 @@ class Rod {
         r_.dropBent = now.bent;
         r_.dropBedShelf = now.bedShelf;
         r_.dropNow = now.all();
+        r_.rotation = now.turn;
         const double Rs = std::max(0.0, load.Rsustained);
         // wood squeezed by metal creeps twice (S1.6)
         r_.dropLong = r_.dropNow + drop(Rs, load.Msustained, 1 + 2 * in_.kDef).all() -

@@ -50,6 +50,7 @@ struct RodResult {
     double screwTension = 0; ///< N, the most of any screw of a plate
     double dropNow = 0, dropLong = 0, dropPlay = 0;
     double dropBedWall = 0, dropBent = 0, dropBedShelf = 0; ///< parts of dropNow at the front edge
+    double rotation = 0;                                    ///< rad at the shelf, at once
     double stiffness = 0;                                   ///< N/mm: R/(settlement at the load)
     std::string governs;                                    ///< rod, stud, shelf, cover
     double utilisation = 0;

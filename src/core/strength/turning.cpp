@@ -33,4 +33,33 @@ void addTurning(const std::vector<double>& x, double x0, double x1, double torqu
     }
 }
 
+// (K_bar + k) phi = T at every support, K_bar of neighbouring stretches GJ/s; three diagonals, so one sweep
+// down and one up.
+std::vector<double> sharedTurning(const std::vector<double>& x, double GJ, double kTheta,
+                                  const std::vector<double>& torque) {
+    const std::size_t n = x.size();
+    if (n < 2 || GJ <= 0 || kTheta <= 0)
+        return torque;
+    std::vector<double> diagonal(n, kTheta);
+    std::vector<double> beside(n - 1);
+    for (std::size_t i = 0; i + 1 < n; ++i) {
+        const double k = GJ / (x[i + 1] - x[i]);
+        beside[i] = -k;
+        diagonal[i] += k;
+        diagonal[i + 1] += k;
+    }
+    std::vector<double> phi = torque;
+    for (std::size_t i = 1; i < n; ++i) {
+        const double f = beside[i - 1] / diagonal[i - 1];
+        diagonal[i] -= f * beside[i - 1];
+        phi[i] -= f * phi[i - 1];
+    }
+    phi[n - 1] /= diagonal[n - 1];
+    for (std::size_t i = n - 1; i-- > 0;)
+        phi[i] = (phi[i] - beside[i] * phi[i + 1]) / diagonal[i];
+    for (double& p : phi)
+        p *= kTheta;
+    return phi;
+}
+
 } // namespace owl

@@ -11,4 +11,10 @@ namespace owl {
 /// are equal; `torque` in N mm in all. `into` in the order of the supports, N mm. No supports: nothing.
 void addTurning(const std::vector<double>& x, double x0, double x1, double torque, std::vector<double>& into);
 
+/// Torques at supports that give: a bar of torsion stiffness GJ (N mm2) on supports at x, each turning by
+/// M/kTheta (N mm/rad). `torque`: what the lever rule gives each; returns what each takes, the same in all
+/// (S5.6).
+std::vector<double> sharedTurning(const std::vector<double>& x, double GJ, double kTheta,
+                                  const std::vector<double>& torque);
+
 } // namespace owl

@@ -16,11 +16,18 @@
 namespace owl {
 
 enum class RailSupport {
-    studs,   ///< wood screws into timber studs
-    flanges, ///< fixings through the flanges of steel studs
-    cover,   ///< anchors in the wall cover, no stud: light pieces only
-    masonry  ///< plugs and anchors in brick, block or concrete
+    studs,       ///< wood screws into timber studs
+    flanges,     ///< fixings through the flanges of steel studs
+    cover,       ///< anchors in the wall cover, no stud: light pieces only
+    masonry,     ///< plugs and anchors in brick, block or concrete
+    rodsStud,    ///< rods in bored studs
+    rodsPlate,   ///< rods welded to plates that are screwed to studs
+    rodsStrip,   ///< home-made rods in a strip that is screwed to studs
+    rodsMasonry, ///< rods in bored masonry
+    rodsPlug,    ///< rods in eccentric plugs in masonry
+    arms         ///< a ledger with arms, over which a hollow slides
 };
+bool isRods(RailSupport k);
 
 /// What may hold a rail: a screw of the catalogue into studs, or an anchor of the catalogue.
 struct RailOption {
@@ -28,11 +35,15 @@ struct RailOption {
     RailSupport kind = RailSupport::studs;
     const Screw* screw = nullptr;
     const AnchorKind* anchor = nullptr;
-    int second = 0; ///< 1: not what one would take without being asked (thin, or a special head)
+    int second = 0;           ///< 1: not what one would take without being asked (thin, or a special head)
+    const Rod* rod = nullptr; ///< null: the thinnest that holds is looked for
     /// True when it holds in what carries the wall, not just in its cover.
     [[nodiscard]] bool firm() const { return kind != RailSupport::cover; }
     /// True when it goes where the studs are.
-    [[nodiscard]] bool atStuds() const { return kind == RailSupport::studs || kind == RailSupport::flanges; }
+    [[nodiscard]] bool atStuds() const {
+        return kind == RailSupport::studs || kind == RailSupport::flanges || kind == RailSupport::rodsStud ||
+               kind == RailSupport::rodsPlate || kind == RailSupport::rodsStrip || kind == RailSupport::arms;
+    }
 };
 
 /// A railed piece as the strength rules see it. x from the piece's left end.
@@ -51,6 +62,10 @@ struct RailPiece {
     Grade grade = Grade::B;         ///< worst input so far
     const Joint* joint = nullptr;   ///< base to back
     const Screw* jointScrew = nullptr;
+    double twistGJ = 0, turnStiffness = 0; ///< N mm2, N mm/rad a support; both 0: the lever rule (S5.6)
+    bool level = false;                    ///< sag is told from the line through its supports, which give
+    const Catalog* catalog = nullptr;      ///< for rods and screws as sold
+    bool metric = true;
     double hangingMass = 0, hangingY = 0; ///< kg, mm from the wall: what hangs on that joint without contents
     bool joinedFromBelow = true;
 };
@@ -100,10 +115,14 @@ struct RailVerdict {
     Verdict verdict;
     SagResult sag;
     SagStretch worst;
-    double droopNow = 0, droopLong = 0; ///< mm at the front edge
-    std::vector<double> rows;           ///< mm above the piece's bottom: where its holes are
-    double screwLength = 0, pen = 0;    ///< mm
-    bool shortBite = false;             ///< less than 38 mm in the stud, and still enough
+    double droopNow = 0, droopLong = 0;               ///< mm at the front edge
+    std::vector<double> rodX;                         ///< mm: rods, where they do not stand at the supports
+    double inShelf = 0, inWall = 0;                   ///< mm of a rod
+    std::vector<double> armX;                         ///< mm: arms of a ledger, by their middle
+    double droopBed = 0, droopRod = 0, droopPlay = 0; ///< mm, parts of the droop in years
+    std::vector<double> rows;                         ///< mm above the piece's bottom: where its holes are
+    double screwLength = 0, pen = 0;                  ///< mm
+    bool shortBite = false;                           ///< less than 38 mm in the stud, and still enough
     bool cableCaution = false;
     double carryKg = 0, carryStrengthKg = 0; ///< contents: with the looks limits, by strength alone
     double carryLeaningKg = 0;               ///< contents with which it takes the hand as well
@@ -113,6 +132,9 @@ struct RailVerdict {
     double cost = 0;
 };
 
+/// Every support that the seats of a piece can take on such a wall; null: timber studs under plasterboard.
+std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog, bool metric,
+                                       const WallKind* wall);
 /// All options for a wall, lightest screw first; null: timber studs under plasterboard.
 std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const WallKind* wall);
 /// Ids of the supports that a piece with these seats is offered on such a wall.

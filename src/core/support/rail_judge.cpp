@@ -1,9 +1,11 @@
 #include "support/rail_judge.h"
 
 #include "strength/wall_mount.h"
+#include "support/arms.h"
 #include "support/rail_joint.h"
 #include "support/rail_mounting.h"
 #include "support/rail_section.h"
+#include "support/rods.h"
 #include "support/words.h"
 
 #include <algorithm>
@@ -206,6 +208,10 @@ WorstOf worstOver(const RailBench& b, std::string id, std::string title, std::st
 
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       StaticsCache& cache, double factor, bool quiet) {
+    if (isRods(option.kind))
+        return judgeRods(piece, wall, option, cache, factor, quiet, *piece.catalog);
+    if (piece.assembly->cavity)
+        return judgeArms(piece, wall, option, cache, factor, quiet);
     return Judge(piece, wall, option, cache, factor, quiet).run();
 }
 
@@ -217,7 +223,7 @@ RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOp
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
                                   bool metric, StaticsCache& cache) {
     std::vector<RailVerdict> out;
-    for (const auto& o : railOptions(catalog, metric, wall.kind))
+    for (const auto& o : supportOptions(*piece.assembly, catalog, metric, wall.kind))
         out.push_back(judgeRail(piece, wall, o, cache, 1, true));
     std::stable_sort(out.begin(), out.end(),
                      [&](const auto& a, const auto& b) { return rankOf(a) < rankOf(b); });

@@ -45,6 +45,8 @@ void addScrewChecks(const RailBench& b, RailVerdict& v);
 void addAnchorChecks(const RailBench& b, RailVerdict& v);
 /// Pressure under the rail's lower edge, over `width` mm at each support.
 void addCrushCheck(const RailBench& b, double width, RailVerdict& v);
+/// Sag along by the beam on its supports, its curves and its check.
+void addSagCheck(const RailBench& b, RailVerdict& v);
 /// Sag along and droop of the front edge, `axial` N/mm for each fixing (S6, S9.3).
 void addLookChecks(const RailBench& b, double axial, RailVerdict& v);
 /// How much one anchor gives, N/mm: hollow-wall anchors 50 (S5.3), through a steel flange and in masonry

@@ -5,6 +5,7 @@
 #include "support/words.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace owl {
@@ -12,13 +13,51 @@ namespace {
 
 using words::mm;
 
+/// A curve less the line through its values at the supports, carried on to the ends.
+std::vector<double> fromTheLine(const RailStatics& s, const std::vector<double>& curve) {
+    const auto value = [&](double x) {
+        std::size_t best = 0;
+        for (std::size_t i = 1; i < s.own.curve.size(); ++i)
+            if (std::abs(s.own.curve[i].first - x) < std::abs(s.own.curve[best].first - x))
+                best = i;
+        return curve[best];
+    };
+    std::vector<double> at;
+    for (double x : s.x)
+        at.push_back(value(x));
+    std::vector<double> out;
+    for (std::size_t i = 0; i < curve.size(); ++i) {
+        const double x = s.own.curve[i].first;
+        std::size_t k = 0;
+        while (k + 2 < s.x.size() && x > s.x[k + 1])
+            ++k;
+        const double t = (x - s.x[k]) / (s.x[k + 1] - s.x[k]);
+        out.push_back(curve[i] - at[k] - (at[k + 1] - at[k]) * t);
+    }
+    return out;
+}
+
 /// v_long = v(all) + k_def v(lasting), point by point.
 void sagCurves(const RailBench& b, RailVerdict& v) {
     const RailStatics& s = b.statics;
+    // On springs the supports go down too: that is droop, told by itself. Sag is what bends away from the
+    // line through them.
+    std::vector<double> own1;
+    std::vector<double> contents;
+    std::vector<double> lasting;
     for (std::size_t i = 0; i < s.own.curve.size(); ++i) {
-        const auto [x, own] = s.own.curve[i];
-        const double now = own + b.factor * s.contents.curve[i];
-        const double later = now + solidWoodCreep * (own + b.factor * s.contents.lastingCurve[i]);
+        own1.push_back(s.own.curve[i].second);
+        contents.push_back(s.contents.curve[i]);
+        lasting.push_back(s.contents.lastingCurve[i]);
+    }
+    if (b.piece.level)
+        for (auto* c : {&own1, &contents, &lasting})
+            *c = fromTheLine(s, *c);
+    for (std::size_t i = 0; i < s.own.curve.size(); ++i) {
+        const double x = s.own.curve[i].first;
+        const double own = own1[i];
+        const double now = own + b.factor * contents[i];
+        const double later = now + solidWoodCreep * (own + b.factor * lasting[i]);
         v.sag.instant = std::max(v.sag.instant, now);
         v.sag.now.emplace_back(x, now);
         v.sag.later.emplace_back(x, later);
@@ -101,9 +140,13 @@ void droopCheck(const RailBench& b, double axial, RailVerdict& v) {
 
 } // namespace
 
-void addLookChecks(const RailBench& b, double axial, RailVerdict& v) {
+void addSagCheck(const RailBench& b, RailVerdict& v) {
     sagCurves(b, v);
     sagCheck(b, v);
+}
+
+void addLookChecks(const RailBench& b, double axial, RailVerdict& v) {
+    addSagCheck(b, v);
     droopCheck(b, axial, v);
 }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <fmt/format.h>
 #include <span>
 #include <utility>
 
@@ -47,12 +48,88 @@ std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const W
     return out;
 }
 
+bool isRods(RailSupport k) {
+    return k >= RailSupport::rodsStud && k <= RailSupport::rodsPlug;
+}
+
+namespace {
+
+/// The screws that ledgers, strips and plates are hung with, thinnest first.
+std::vector<const Screw*> firmScrews(const Catalog& catalog, bool metric) {
+    std::vector<const Screw*> out;
+    for (const char* id : metric ? std::array{"m5", "m6"} : std::array{"g10", "g14"})
+        if (const Screw* s = catalog.findScrew(id))
+            out.push_back(s);
+    return out;
+}
+
+void addRods(std::vector<RailOption>& out, const RodSeat& seat, const Catalog& catalog, bool metric,
+             WallHold holds) {
+    const auto asked = [&](const char* kind) { return seat.kind == "auto" || seat.kind == kind; };
+    const auto add = [&](const char* id, const char* name, RailSupport kind, const Screw* screw, int second) {
+        RailOption o;
+        o.id = id;
+        o.name = screw ? fmt::format("{}, {} screws", name, screw->label) : name;
+        o.kind = kind;
+        o.screw = screw;
+        o.second = second;
+        out.push_back(std::move(o));
+    };
+    if (holds == WallHold::studs) {
+        if (asked("stud"))
+            add("rods-stud", "rods in the studs", RailSupport::rodsStud, nullptr, 0);
+        const auto screws = firmScrews(catalog, metric);
+        if (asked("plate") && !screws.empty())
+            add("rods-plate", "rods on plates", RailSupport::rodsPlate, screws.back(), 1);
+        if (asked("strip") && !screws.empty() && seat.strip > Length())
+            add("rods-strip", "rods in a strip", RailSupport::rodsStrip, screws.back(), 1);
+    }
+    if (holds == WallHold::masonry) {
+        if (asked("masonry") || seat.kind == "stud")
+            add("rods-masonry", "rods in the masonry", RailSupport::rodsMasonry, nullptr, 0);
+        if (asked("plug"))
+            add("rods-plug", "rods in adjustable plugs", RailSupport::rodsPlug, nullptr, 1);
+    }
+    if (out.empty()) // what was asked for does not go with this wall: it is shown, and refused
+        add(holds == WallHold::masonry ? "rods-masonry" : "rods-stud",
+            holds == WallHold::masonry ? "rods in the masonry" : "rods in the studs",
+            holds == WallHold::masonry ? RailSupport::rodsMasonry : RailSupport::rodsStud, nullptr, 0);
+}
+
+void addArms(std::vector<RailOption>& out, const Catalog& catalog, bool metric, const WallKind* wall) {
+    for (auto o : railOptions(catalog, metric, wall)) {
+        const bool firm = o.kind == RailSupport::studs && o.second == 0;
+        if (!firm && o.kind != RailSupport::masonry && o.kind != RailSupport::cover)
+            continue;
+        o.id = "arms-" + o.id;
+        o.name = "ledger with arms, " + o.name;
+        if (o.kind == RailSupport::studs)
+            o.kind = RailSupport::arms;
+        out.push_back(std::move(o));
+    }
+}
+
+} // namespace
+
+std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog, bool metric,
+                                       const WallKind* wall) {
+    std::vector<RailOption> out;
+    const WallKind* kind = wall ? wall : catalog.findWall("timber_stud_us");
+    const WallHold holds = kind ? kind->holds : WallHold::studs;
+    if (a.rods)
+        addRods(out, *a.rods, catalog, metric, holds);
+    else if (a.cavity)
+        addArms(out, catalog, metric, wall);
+    else
+        out = railOptions(catalog, metric, wall);
+    return out;
+}
+
 std::vector<std::string> supportIds(const Assembly& a, const Catalog& catalog, bool metric,
                                     const WallKind* wall) {
     std::vector<std::string> out;
-    if (!a.wallPart.empty())
-        for (const auto& o : railOptions(catalog, metric, wall))
-            out.push_back(o.id);
+    for (const auto& o : supportOptions(a, catalog, metric, wall))
+        out.push_back(o.id);
     return out;
 }
 

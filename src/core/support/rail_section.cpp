@@ -68,7 +68,7 @@ class SectionChecks {
     }
 
     void bending() {
-        Check& c = add("bending", "Bending along the ledge", leaning_.momentHand,
+        Check& c = add("bending", "Bending along it", leaning_.momentHand,
                        [&](const Peaks& q, const WoodAllowable& wood) {
                            return Use{stress(q.moment), wood.Fb};
                        });
@@ -85,7 +85,7 @@ class SectionChecks {
     }
 
     void shear() {
-        Check& c = add("shear", "Shear along the ledge", leaning_.shearHand,
+        Check& c = add("shear", "Shear along it", leaning_.shearHand,
                        [&](const Peaks& q, const WoodAllowable& wood) {
                            return Use{1.5 * q.shear / area_, wood.Fv};
                        });

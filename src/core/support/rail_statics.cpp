@@ -30,6 +30,9 @@ class StaticsMaker {
     StaticsMaker(const RailPiece& p, const std::vector<double>& x, double spring) : p_(p) {
         s_.x = x;
         s_.spring = spring;
+        s_.mass = p.mass;
+        s_.gravityY = p.gravityY;
+        s_.turnStiffness = p.turnStiffness;
         L_ = p.assembly->length.mm();
     }
 
@@ -62,10 +65,26 @@ class StaticsMaker {
         }
         if (s_.problem.empty())
             worstOfHands();
+        shareTurning();
         return std::move(s_);
     }
 
   private:
+    /// A stiff slab on springy rods turns as one: what the lever rule gave a support is shared with the
+    /// others.
+    void shareTurning() {
+        if (p_.twistGJ <= 0 || p_.turnStiffness <= 0)
+            return;
+        const auto share = [&](std::vector<double>& M) {
+            M = sharedTurning(s_.x, p_.twistGJ, p_.turnStiffness, M);
+        };
+        share(s_.ownTurning);
+        share(s_.contents.turning);
+        share(s_.contents.lastingTurning);
+        for (auto& h : s_.hands)
+            share(h.turning);
+    }
+
     /// The even load in one piece, every thing cut at the supports.
     [[nodiscard]] std::vector<Part> contents() const {
         std::vector<Part> out;

@@ -37,8 +37,10 @@ struct RailContents {
 /// multiples (the supports are linear: none of them lets go).
 struct RailStatics {
     std::vector<double> x;
-    double spring = 0;   ///< N/mm, 0: rigid
-    std::string problem; ///< why it cannot be solved; empty: it is
+    double spring = 0;             ///< N/mm, 0: rigid
+    double mass = 0, gravityY = 0; ///< of the piece, with what the support adds
+    double turnStiffness = 0;      ///< N mm/rad
+    std::string problem;           ///< why it cannot be solved; empty: it is
     SectionResult section;
     BeamResult own;
     std::vector<double> ownTurning; ///< N mm at each support
@@ -80,7 +82,8 @@ class StaticsCache {
   public:
     const RailStatics& of(const RailPiece& p, const std::vector<double>& x, double spring) {
         for (const auto& s : known_)
-            if (s->x == x && s->spring == spring)
+            if (s->x == x && s->spring == spring && s->mass == p.mass && s->gravityY == p.gravityY &&
+                s->turnStiffness == p.turnStiffness)
                 return *s;
         known_.push_back(std::make_unique<RailStatics>(railStatics(p, x, spring)));
         return *known_.back();

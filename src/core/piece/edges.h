@@ -1,0 +1,25 @@
+#pragma once
+// Shapes of edges, cut on the solids of whatever parts lie there.
+
+#include "piece/kind.h"
+
+namespace owl {
+
+enum class EdgeShape;
+
+/// The arris between two faces of a piece: a place on it and the outward normals of both.
+struct Arris {
+    Vec3 at, first, second;
+    double length = 0; ///< mm, how far it runs
+    Vec3 along;        ///< direction, length 1
+};
+/// Takes the arris off all parts: a chamfer of `size` at 45 degrees, a quarter round of that radius (flats
+/// that miss it by at most 0.05 mm), or a cove of that radius.
+void shapeArris(std::vector<Part>& parts, const Arris& arris, EdgeShape shape, double size, int origin);
+/// Readings such as '0 3, 250 8, 900 2' as pairs; nothing when they cannot be read or do not run from left to
+/// right.
+std::optional<std::vector<std::array<double, 2>>> readingsOf(const std::string& text);
+/// Cuts a front edge back to a line through readings (mm along, mm back from y = depth).
+void cutOutline(Part& part, const std::vector<std::array<double, 2>>& readings, double depth, int origin);
+
+} // namespace owl

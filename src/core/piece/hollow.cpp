@@ -1,0 +1,404 @@
+#include "piece/hollow.h"
+
+#include "piece/edges.h"
+#include "piece/slab.h"
+
+#include <algorithm>
+#include <array>
+#include <fmt/format.h>
+
+// A box open to the wall: x along it, front at y = depth, lower face at z = 0. Skins let in lie between front
+// and ends; on top they cover them. Mitred corners meet in the line from the outer to the inner corner, so
+// they close with any two thicknesses.
+
+namespace owl {
+namespace {
+
+constexpr std::array cornerWays{Option{"mitred", "mitred"},
+                                Option{"front_covers", "the front covers the ends"},
+                                Option{"ends_cover", "the ends cover the front"}};
+constexpr std::array skinWays{Option{"let_in", "let in between front and ends"},
+                              Option{"on_top", "over front and ends"}};
+constexpr std::array fixes{Option{"above", "from above"}, Option{"below", "from below"},
+                           Option{"none", "not at all"}};
+constexpr std::array grades{Option{"clear", "clear, straight grain"},
+                            Option{"ordinary", "ordinary, tight knots"},
+                            Option{"poor", "poor, big or edge knots"}};
+
+class HollowBuilder {
+  public:
+    HollowBuilder(const HollowParams& p, const MakeContext& ctx) : p_(p), ctx_(ctx) {}
+
+    Draft run() {
+        checkParameters();
+        sizes();
+        front();
+        end(true);
+        end(false);
+        skin(true);
+        skin(false);
+        chamfer();
+        joints();
+        describeRest();
+        return std::move(d_);
+    }
+
+  private:
+    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
+    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
+        d_.problems.push_back({id, field, std::move(text), blocks, {}});
+        return d_.problems.back();
+    }
+    static Cure to(std::string name, const char* key, Length value) {
+        return {std::move(name), {{key, value.mm()}}};
+    }
+
+    void checkParameters() {
+        const Length inside = p_.height - p_.topThickness - p_.bottomThickness;
+        if (inside < 24_mm)
+            problem("no_hollow", "height",
+                    fmt::format("Two skins of {} and {} leave {} of a height of {}: no ledger fits inside.",
+                                say(p_.topThickness), say(p_.bottomThickness),
+                                say(std::max(Length(), inside)), say(p_.height)))
+                .cures.push_back(to("Height " + say(p_.topThickness + p_.bottomThickness + 44_mm), "height",
+                                    p_.topThickness + p_.bottomThickness + 44_mm));
+        if (p_.depth - p_.frontThickness - p_.frame < 60_mm)
+            problem("no_arms", "depth",
+                    fmt::format("A front of {} and a ledger of {} leave no room for arms in a depth of {}.",
+                                say(p_.frontThickness), say(p_.frame), say(p_.depth)))
+                .cures.push_back(to("Depth " + say(p_.frontThickness + p_.frame + 90_mm), "depth",
+                                    p_.frontThickness + p_.frame + 90_mm));
+        if (p_.length - p_.endThickness * 2 < 200_mm)
+            problem("too_short", "length", "Between its ends there is no room for a ledger with two arms.")
+                .cures.push_back(to("Length " + say(p_.endThickness * 2 + 300_mm), "length",
+                                    p_.endThickness * 2 + 300_mm));
+        if (p_.length > 4500_mm)
+            problem("too_long", "length",
+                    fmt::format("A hollow of {} is longer than any board sold; plan two that meet.",
+                                say(p_.length)))
+                .cures.push_back(to("Make it " + say(3000_mm), "length", 3000_mm));
+        if (p_.armSpacing < 60_mm)
+            problem("arms_too_close", "arm_spacing",
+                    "Arms closer than that leave no room for the ledger's screws.")
+                .cures.push_back(to("Arms every " + say(300_mm), "arm_spacing", 300_mm));
+        if (p_.chamfer >
+            std::min({p_.topThickness, p_.bottomThickness, p_.frontThickness, p_.endThickness}) / 2)
+            problem("chamfer_too_big", "chamfer", "The chamfer goes deeper than half a board.", false)
+                .cures.push_back(to("Chamfer " + say(4_mm), "chamfer", 4_mm));
+    }
+
+    void sizes() {
+        Assembly& a = d_.assembly;
+        a.length = p_.length;
+        a.depth = p_.depth;
+        a.height = p_.height;
+        L_ = p_.length;
+        D_ = p_.depth;
+        const bool over = p_.skins == HollowSkin::onTop;
+        z0_ = over ? p_.bottomThickness : Length(); // of front and ends
+        z1_ = p_.height - (over ? p_.topThickness : Length());
+        z1_ = std::max(z1_, z0_ + 1_mm);
+    }
+    [[nodiscard]] bool mitred() const { return p_.corners == HollowCorner::mitred; }
+
+    Part& add(Part p, std::vector<std::string> why, Vec3 apart) {
+        p.why = std::move(why);
+        p.apart = apart;
+        d_.assembly.parts.push_back(std::move(p));
+        return d_.assembly.parts.back();
+    }
+
+    void front() {
+        const bool between = p_.corners == HollowCorner::endsCover;
+        const Length x0 = between ? p_.endThickness : Length();
+        const Length long_ = std::max(1_mm, L_ - x0 * 2);
+        Part& p = add(blankPart("front", "front", long_, z1_ - z0_, p_.frontThickness,
+                                {{x0.mm(), D_.mm(), z0_.mm()}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}}),
+                      {between ? fmt::format("length {} is {} less two ends of {}", say(long_), say(L_),
+                                             say(p_.endThickness))
+                               : fmt::format("length {} is the hollow's", say(long_)),
+                       heightWhy()},
+                      {0, 1, 0});
+        if (mitred())
+            for (bool left : {true, false})
+                mitre(p, left, true);
+    }
+
+    [[nodiscard]] std::string heightWhy() const {
+        return p_.skins == HollowSkin::onTop
+                   ? fmt::format("width {} is the height {} less both skins", say(z1_ - z0_), say(p_.height))
+                   : fmt::format("width {} is the height", say(z1_ - z0_));
+    }
+
+    void end(bool left) {
+        const Length deep = p_.corners == HollowCorner::frontCovers ? D_ - p_.frontThickness : D_;
+        const Length x = left ? Length() : L_ - p_.endThickness;
+        Part& p = add(blankPart(left ? "end-left" : "end-right", left ? "left end" : "right end",
+                                std::max(1_mm, deep), z1_ - z0_, p_.endThickness,
+                                {{x.mm(), 0, z0_.mm()}, {0, 1, 0}, {0, 0, 1}, {1, 0, 0}}),
+                      {deep == D_ ? fmt::format("length {} is the depth", say(deep))
+                                  : fmt::format("length {} is the depth {} less the front's {}", say(deep),
+                                                say(D_), say(p_.frontThickness)),
+                       heightWhy()},
+                      {left ? -1.0 : 1.0, 0, 0});
+        if (mitred())
+            mitre(p, left, false);
+    }
+
+    /// The plane through the outer and the inner corner, upright.
+    void mitre(Part& p, bool left, bool ofFront) {
+        const double te = p_.endThickness.mm();
+        const double tf = p_.frontThickness.mm();
+        const Vec3 outer{left ? 0 : L_.mm(), D_.mm(), 0};
+        // From the inner to the outer corner, and square to it towards the end's side.
+        const Vec3 along = unit({left ? -te : te, tf, 0});
+        Vec3 toEnd = cross(along, Vec3{0, 0, 1});
+        if ((left && toEnd.x > 0) || (!left && toEnd.x < 0))
+            toEnd = -toEnd;
+        const Vec3 out = ofFront ? toEnd : -toEnd;
+        clip(p.solid, planeThrough(outer, out), 6 + static_cast<int>(p.features.size()));
+        const double blade = std::atan2(ofFront ? te : tf, ofFront ? tf : te) * 180 / 3.141592653589793;
+        p.features.push_back({fmt::format("{}/mitre-{}", p.id, left ? "left" : "right"),
+                              "mitre",
+                              fmt::format("{} end sawn with the blade at {:.1f}°, the long side outwards",
+                                          ofFront ? (left ? "left" : "right") : "front", blade),
+                              {}});
+    }
+
+    void skin(bool top) {
+        const bool over = p_.skins == HollowSkin::onTop;
+        const Length t = top ? p_.topThickness : p_.bottomThickness;
+        const Length x0 = over ? Length() : p_.endThickness;
+        const Length wide = over ? D_ : D_ - p_.frontThickness;
+        const Length long_ = std::max(1_mm, L_ - x0 * 2);
+        const Length z = top ? p_.height - t : Length();
+        add(blankPart(top ? "top" : "bottom", top ? "top" : "bottom", long_, std::max(1_mm, wide), t,
+                      {{x0.mm(), 0, z.mm()}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}}),
+            {over ? fmt::format("length {} is the hollow's", say(long_))
+                  : fmt::format("length {} is {} less two ends of {}", say(long_), say(L_),
+                                say(p_.endThickness)),
+             over ? fmt::format("width {} is the depth", say(wide))
+                  : fmt::format("width {} is the depth {} less the front's {}", say(wide), say(D_),
+                                say(p_.frontThickness))},
+            {0, 0, top ? 0.8 : -0.8});
+    }
+
+    void chamfer() {
+        const double c =
+            std::min(p_.chamfer,
+                     std::min({p_.topThickness, p_.bottomThickness, p_.frontThickness, p_.endThickness}) / 2)
+                .mm();
+        if (c <= 0.01)
+            return;
+        const double L = L_.mm();
+        const double D = D_.mm();
+        const double H = p_.height.mm();
+        auto& parts = d_.assembly.parts;
+        for (double z : {0.0, H}) {
+            const Vec3 up{0, 0, z > 0 ? 1.0 : -1.0};
+            shapeArris(parts, {{0, D, z}, {0, 1, 0}, up, L, {1, 0, 0}}, EdgeShape::chamfer, c, 20);
+            for (double x : {0.0, L})
+                shapeArris(parts, {{x, 0, z}, {x > 0 ? 1.0 : -1.0, 0, 0}, up, D, {0, 1, 0}},
+                           EdgeShape::chamfer, c, 20);
+        }
+        parts.back().features.push_back(
+            {parts.back().id + "/chamfer",
+             "chamfer",
+             fmt::format("{} on all outer edges above and below, when the box is together", say(p_.chamfer)),
+             {}});
+        d_.assembly.shapedTogether = parts.back().id + "/chamfer";
+    }
+
+    void glue(const char* id, const char* a, const char* b, const char* kind, const char* note) {
+        Joint j;
+        j.id = id;
+        j.first = a;
+        j.second = b;
+        j.how = Joinery::glue;
+        j.kind = kind;
+        j.note = note;
+        d_.assembly.joints.push_back(std::move(j));
+    }
+
+    void joints() {
+        const char* corner = mitred() ? "mitre" : "butt";
+        const char* note =
+            mitred() ? "Size both faces with a thin coat first: end grain drinks glue. Tape outside, "
+                       "or a band clamp; check the diagonals."
+                     : "Size the end grain with a thin coat first, then glue and clamp.";
+        glue("front-end-left", "end-left", "front", corner, note);
+        glue("front-end-right", "end-right", "front", corner, note);
+        const char* skinNote =
+            "Glue along front and ends; a dry ledger with arms, wrapped in paper, keeps the box to "
+            "size while the glue sets: pull it out before it grips.";
+        glue("bottom-front", "bottom", "front", "butt", skinNote);
+        glue("top-front", "top", "front", "butt", skinNote);
+    }
+
+    void describeRest() {
+        Assembly& a = d_.assembly;
+        CavitySeat c;
+        c.x0 = p_.endThickness;
+        c.x1 = L_ - p_.endThickness;
+        c.y1 = D_ - p_.frontThickness;
+        c.z0 = p_.bottomThickness;
+        c.z1 = p_.height - p_.topThickness;
+        c.frame = p_.frame;
+        c.spacing = p_.armSpacing;
+        // Screws from below draw the box down on its arms: there is no room left for more play than that.
+        c.clearance = p_.fix == HollowFix::below ? std::min(p_.clearance, Length::mm(0.9)) : p_.clearance;
+        c.fix = fixes.at(static_cast<std::size_t>(p_.fix)).id;
+        c.rows = ctx_.rows;
+        c.top = "top";
+        c.bottom = "bottom";
+        c.topThickness = p_.topThickness;
+        c.bottomThickness = p_.bottomThickness;
+        const Length high = c.z1 - c.z0 - c.clearance;
+        a.wallRows = {c.z0 + c.clearance + high - std::min(20_mm, high / 3)};
+        a.wallThrough = p_.frame;
+        a.wallLeft = c.x0 + c.clearance;
+        a.wallRight = c.x1 - c.clearance;
+        a.surfaceBack = Length();
+        a.surfaceFront = D_;
+        a.surfaceZ = a.top = p_.height;
+        a.cavity = c;
+        // Skins and front as one section: the back edge is held all along by the ledger (S4.4).
+        const double tf = p_.frontThickness.mm();
+        const double skinWide = std::max(1.0, D_.mm() - tf);
+        a.member.rects = {{"front", tf, p_.height.mm(), 0, skinWide},
+                          {"top", skinWide, p_.topThickness.mm(), (p_.height - p_.topThickness).mm(), 0},
+                          {"bottom", skinWide, p_.bottomThickness.mm(), 0, 0}};
+        a.member.words = "skins and front glued into one section";
+        const double L = L_.mm();
+        const double D = D_.mm();
+        const double H = p_.height.mm();
+        a.dimensions = {{{0, 0, 0}, {0, D, 0}, Dimension::In::section, "depth", 1},
+                        {{0, D, 0}, {0, D, H}, Dimension::In::section, "height", 1},
+                        {{0, D * 0.5, H - p_.topThickness.mm()},
+                         {0, D * 0.5, H},
+                         Dimension::In::section,
+                         "top_thickness",
+                         0},
+                        {{0, D - tf, H}, {0, D, H}, Dimension::In::section, "front_thickness", -1},
+                        {{0, 0, 0}, {L, 0, 0}, Dimension::In::front, "length", 1}};
+    }
+
+    const HollowParams& p_;
+    const MakeContext& ctx_;
+    Draft d_;
+    Length L_, D_, z0_, z1_;
+};
+
+} // namespace
+
+const KindInfo HollowParams::info{
+    "hollow", "Hollow floating shelf", "Hollow shelf",
+    "a light box that slides over a ledger with arms, for thick looks and long spans",
+    "saw with a tilting blade for mitres, drill, clamps or a band clamp"};
+
+HollowParams HollowParams::defaults(bool metric) {
+    HollowParams p;
+    if (metric)
+        return p;
+    const Length board = Length::inches(3, 4);
+    p.length = Length::inches(42);
+    p.depth = Length::inches(10);
+    p.height = Length::inches(7, 2);
+    p.topThickness = p.bottomThickness = p.frontThickness = p.endThickness = p.frame = board;
+    p.armSpacing = Length::inches(12);
+    p.clearance = Length::inches(1, 32);
+    p.species = "yellow_poplar";
+    return p;
+}
+
+void HollowParams::describe(Parameters& p) {
+    const LengthLimits board{
+        .low = Length::mm(0.5), .high = 200_mm, .usualLow = 15_mm, .usualHigh = 32_mm, .board = true};
+    p.group("Sizes");
+    p.length({.name = "length", .label = "Length", .required = true}, length,
+             {.low = 1_mm, .high = 30'000_mm, .usualLow = 500_mm, .usualHigh = 2400_mm});
+    p.length({.name = "depth", .label = "Depth from the wall", .required = true}, depth,
+             {.low = 1_mm, .high = 1000_mm, .usualLow = 150_mm, .usualHigh = 320_mm});
+    p.length({.name = "height", .label = "Height", .required = true}, height,
+             {.low = 1_mm, .high = 1000_mm, .usualLow = 74_mm, .usualHigh = 160_mm});
+    p.group("The box");
+    p.length({.name = "top_thickness", .label = "Top"}, topThickness, board);
+    p.length({.name = "bottom_thickness", .label = "Bottom"}, bottomThickness, board);
+    p.length({.name = "front_thickness", .label = "Front"}, frontThickness, board);
+    p.length({.name = "end_thickness", .label = "Ends"}, endThickness, board);
+    p.choice({.name = "corners", .label = "Corners"}, corners, cornerWays);
+    p.choice({.name = "skins", .label = "Top and bottom"}, skins, skinWays);
+    p.length({.name = "chamfer", .label = "Chamfer", .help = "On all outer edges; 0: none."}, chamfer,
+             {.low = Length(), .high = 60_mm, .usualLow = Length(), .usualHigh = 6_mm});
+    p.group("Ledger and arms");
+    p.length({.name = "frame", .label = "Boards for them"}, frame, board);
+    p.length({.name = "arm_spacing", .label = "Arms at most apart"}, armSpacing,
+             {.low = 20_mm, .high = 2000_mm, .usualLow = 200_mm, .usualHigh = 400_mm});
+    p.length({.name = "clearance",
+              .label = "Play of the box",
+              .help = "So that it slides on; it adds to the droop."},
+             clearance, {.low = Length(), .high = 10_mm, .usualLow = Length::mm(0.5), .usualHigh = 2_mm});
+    p.choice({.name = "fix", .label = "Screwed to the ledger"}, fix, fixes);
+    p.group("Wood");
+    p.wood({.name = "species", .label = "Species"}, species);
+    p.choice({.name = "grade", .label = "Boards look"}, grade, grades);
+}
+
+void HollowParams::settle() {
+    height = std::max(height, topThickness + bottomThickness + 30_mm);
+    chamfer = std::min(chamfer, std::min({topThickness, bottomThickness, frontThickness, endThickness}) / 3);
+}
+
+std::vector<Cure> HollowParams::strengthen(const Weakness& w) const {
+    std::vector<Cure> out;
+    MakeContext ctx;
+    ctx.units = w.metric ? "mm" : "in";
+    const auto say = [&](Length l) { return exactLength(l, ctx); };
+    const Length step = w.metric ? 20_mm : Length::inches(3, 4);
+    for (int n : {1, 2})
+        out.push_back({"Height " + say(step * n) + " more", {{"height", (height + step * n).mm()}}});
+    if (w.check == "arm" || w.check == "arm_joint" || w.check == "arm_shear")
+        out.push_back(
+            {"Arms every " + say(armSpacing * 2 / 3), {{"arm_spacing", (armSpacing * 2 / 3).mm()}}});
+    if (w.check == "droop" && clearance > Length::mm(0.5))
+        out.push_back({"Less play", {{"clearance", 0.5}}});
+    for (int n : {1, 2})
+        if (depth - step * n > 120_mm)
+            out.push_back({"Depth " + say(step * n) + " less", {{"depth", (depth - step * n).mm()}}});
+    return out;
+}
+
+std::optional<Cure> HollowParams::resize(const PartWish& wish) const {
+    Cure c;
+    if (wish.shorterBy > Length())
+        c.changes.push_back({"length", (length - wish.shorterBy).mm()});
+    if (wish.width > Length()) {
+        const bool upright = wish.part == "front" || wish.part.starts_with("end");
+        const char* key =
+            upright || wish.part == "ledger" || wish.part.starts_with("arm") ? "height" : "depth";
+        c.changes.push_back({key, ((upright                        ? height
+                                    : std::string(key) == "height" ? height
+                                                                   : depth) +
+                                   wish.width - wish.widthNow)
+                                      .mm()});
+    }
+    if (wish.thickness > Length()) {
+        const char* key = wish.part == "top"             ? "top_thickness"
+                          : wish.part == "bottom"        ? "bottom_thickness"
+                          : wish.part == "front"         ? "front_thickness"
+                          : wish.part.starts_with("end") ? "end_thickness"
+                                                         : "frame";
+        c.changes.push_back({key, wish.thickness.mm()});
+    }
+    return c;
+}
+
+std::optional<Cure> HollowParams::heighten(Length by) const {
+    return Cure{"High enough to cover it", {{"height", (height + by).mm()}}};
+}
+
+Draft HollowParams::make(const MakeContext& ctx, const Catalog&) const {
+    return HollowBuilder(*this, ctx).run();
+}
+
+} // namespace owl

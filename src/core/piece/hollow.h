@@ -1,0 +1,37 @@
+#pragma once
+// The hollow: a box of top, bottom, front and ends that slides over a ledger with arms (kind id 'hollow').
+
+#include "piece/kind.h"
+
+namespace owl {
+
+enum class HollowCorner { mitred, frontCovers, endsCover };
+enum class HollowSkin { letIn, onTop };
+enum class HollowFix { above, below, none };
+
+struct HollowParams {
+    Length length = 1000_mm, depth = 240_mm, height = 80_mm;
+    Length topThickness = 18_mm, bottomThickness = 18_mm, frontThickness = 18_mm, endThickness = 18_mm;
+    HollowCorner corners = HollowCorner::mitred;
+    HollowSkin skins = HollowSkin::letIn;
+    Length chamfer;             ///< of the outer edges; 0: none
+    Length frame = 18_mm;       ///< thickness of the boards for ledger and arms
+    Length armSpacing = 300_mm; ///< at most
+    Length clearance = 1_mm;    ///< play of the box on its arms
+    HollowFix fix = HollowFix::below;
+    std::string species = "scots_pine";
+    BoardGrade grade = BoardGrade::ordinary;
+    bool operator==(const HollowParams&) const = default;
+
+    static const KindInfo info;
+    static HollowParams defaults(bool metric);
+    void describe(Parameters& p);
+    [[nodiscard]] Draft make(const MakeContext& ctx, const Catalog& catalog) const;
+    void typed(const std::string&) {}
+    void settle();
+    [[nodiscard]] std::vector<Cure> strengthen(const Weakness& w) const;
+    [[nodiscard]] std::optional<Cure> resize(const PartWish& wish) const;
+    [[nodiscard]] std::optional<Cure> heighten(Length by) const;
+};
+
+} // namespace owl

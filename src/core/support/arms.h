@@ -1,0 +1,29 @@
+#pragma once
+// A hollow that slides over arms standing out of a ledger (S9.3); the ledger is a rail like any other.
+
+#include "support/rail_judge.h"
+
+namespace owl {
+
+/// Judges a ledger with arms, screwed to studs, anchored in masonry, or refused on the cover alone (S10.7).
+RailVerdict judgeArms(const RailPiece& piece, const RailWall& wall, const RailOption& option,
+                      StaticsCache& cache, double factor, bool quiet);
+
+/// Sizes and places of ledger and arms in a cavity. mm, in the piece.
+struct ArmsLayout {
+    double x0 = 0, x1 = 0;    ///< of the ledger
+    double z0 = 0, high = 0;  ///< lower edge and height of ledger and arms
+    double t = 0;             ///< thickness of both
+    double y1 = 0;            ///< front end of the arms
+    std::vector<double> arms; ///< middles
+    std::vector<double> rows; ///< screws above the ledger's lower edge
+    std::string refusal;
+    [[nodiscard]] double armLength() const { return y1 - t; }
+};
+/// `fixings`: where the ledger's screws are; arms keep clear of them.
+ArmsLayout armsLayout(const CavitySeat& seat, const std::vector<double>& fixings, int rows);
+/// Ledger, arms and their joints as parts, and the screws that keep the box on.
+Mounting armsMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& verdict,
+                      const ArmsLayout& layout);
+
+} // namespace owl

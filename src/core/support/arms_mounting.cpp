@@ -1,0 +1,175 @@
+// Ledger, arms and what keeps the box on them, as parts in the piece.
+#include "support/arms.h"
+#include "support/rail_mounting.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+constexpr double lagD = 6.35, lagLength = 90, lagSunk = 6; // mm
+
+class ArmsMounter {
+  public:
+    ArmsMounter(const RailPiece& p, const RailWall& w, const RailVerdict& v, const ArmsLayout& l)
+        : a_(*p.assembly), seat_(*p.assembly->cavity), w_(w), v_(v), l_(l), catalog_(p.catalog),
+          metric_(p.metric) {}
+
+    Mounting run() {
+        ledger();
+        for (std::size_t i = 0; i < l_.arms.size(); ++i)
+            arm(i);
+        fixings();
+        box();
+        return std::move(out_);
+    }
+
+  private:
+    Part board(std::string id, std::string name, double length, const Pose& pose) {
+        Part p = blankPart(std::move(id), std::move(name), Length::mm(length), Length::mm(l_.high),
+                           Length::mm(l_.t), pose);
+        p.fromSupport = true;
+        p.finished = false;
+        p.apart = {0, -1, 0};
+        return p;
+    }
+
+    void ledger() {
+        Part p = board("ledger", "ledger", l_.x1 - l_.x0,
+                       {{l_.x0, l_.t, l_.z0}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}});
+        p.why = {"length: the hollow less the play at both ends",
+                 "height: the hollow less the play below it"};
+        out_.parts.push_back(std::move(p));
+    }
+
+    void arm(std::size_t i) {
+        const double x = l_.arms[i];
+        Part p = board(fmt::format("arm-{}", i + 1), "arm", l_.armLength(),
+                       {{x - l_.t / 2, l_.t, l_.z0}, {0, 1, 0}, {0, 0, 1}, {1, 0, 0}});
+        p.why = {"length: from the ledger to just short of the front", "height: the ledger's"};
+        if (i > 0)
+            p.cutWith = "";
+        Joint j;
+        j.id = fmt::format("ledger-arm-{}", i + 1);
+        j.first = "ledger";
+        j.second = p.id;
+        j.how = Joinery::lagsGlue;
+        j.drivenFrom = "behind";
+        j.counterbore = Length::mm(lagSunk);
+        j.screwLength = Length::mm(lagLength);
+        j.through = Length::mm(l_.t);
+        const Vec3 at{x, 0, l_.z0 + l_.high / 2};
+        j.spots = {{{Length::mm(at.x), Length(), Length::mm(at.z)}}};
+        const double length = std::min(lagLength, l_.t - lagSunk + l_.armLength() - 10);
+        j.screwLength = Length::mm(length);
+        j.fasteners = {{"lag_screw", {x, lagSunk, at.z}, {0, 1, 0}, length, lagD, {"ledger", p.id}, false}};
+        j.note = "A lag screw, not a wood screw: it goes into end grain.";
+        out_.holes.emplace_back("ledger", Hole{"ledger/" + j.id, at, {0, 1, 0}, lagD + 0.5, l_.t, j.id});
+        out_.holes.emplace_back(
+            p.id, Hole{p.id + "/" + j.id, {x, l_.t, at.z}, {0, 1, 0}, 4.5, length - (l_.t - lagSunk), j.id});
+        out_.joints.push_back(std::move(j));
+        out_.parts.push_back(std::move(p));
+    }
+
+    void fixings() {
+        const Screw* s = v_.option.screw;
+        const AnchorKind* anchor = v_.option.anchor;
+        const double length = s ? v_.screwLength : l_.t + w_.cover + std::max(30.0, anchor->depth);
+        const double d = s ? s->d : anchor->through && anchor->drill > 0 ? anchor->drill : 5.0;
+        for (std::size_t i = 0; i < v_.x.size(); ++i)
+            for (double z : l_.rows) {
+                Mount m;
+                m.id = fmt::format("m{}", out_.mounts.size() + 1);
+                m.kind = s ? "screw" : "anchor";
+                m.at = {v_.x[i], 0, l_.z0 + z};
+                m.from = {v_.x[i], l_.t, l_.z0 + z};
+                m.direction = {0, -1, 0};
+                m.length = length;
+                m.diameter = d;
+                m.passes = {"ledger"};
+                m.into = s ? "stud" : "masonry";
+                m.support = static_cast<int>(i);
+                out_.holes.emplace_back("ledger",
+                                        Hole{fmt::format("ledger/wall-{}", out_.mounts.size() + 1), m.from,
+                                             m.direction, s ? s->clearance : d + 0.5, l_.t, m.id});
+                out_.mounts.push_back(std::move(m));
+            }
+    }
+
+    /// The box slides on; a few screws keep it there.
+    void box() {
+        Joint j;
+        j.id = "box-ledger";
+        const bool above = seat_.fix != "below";
+        j.first = above ? seat_.top : seat_.bottom;
+        j.second = "ledger";
+        j.how = Joinery::dry;
+        j.kind = "sliding";
+        j.glued = false;
+        j.gap = above ? 0 : seat_.clearance.mm();
+        j.atWall = true;
+        if (seat_.fix != "none")
+            screws(j, above);
+        out_.joints.push_back(std::move(j));
+    }
+
+    void screws(Joint& j, bool above) {
+        const Screw* s = catalog_ ? catalog_->findScrew(metric_ ? "m4" : "g8") : nullptr;
+        const Length skin = above ? seat_.topThickness : seat_.bottomThickness;
+        if (!s || s->lengths.empty() || skin < 6_mm)
+            return;
+        const double want = skin.mm() + 3 * s->d + 6;
+        double length = 0;
+        for (double l : s->lengths)
+            if (l >= want && l <= skin.mm() + l_.high - 6 && length == 0)
+                length = l;
+        if (length == 0)
+            return;
+        // Whole millimetres of skin under the head.
+        const double sunk = std::min(2 + skin.mm() - std::floor(skin.mm()), skin.mm() / 3);
+        j.how = Joinery::screws;
+        j.screwId = s->id;
+        j.screwLength = Length::mm(length);
+        j.drivenFrom = above ? "above" : "below";
+        j.counterbore = Length::mm(sunk);
+        j.through = skin;
+        j.shows = above;
+        const double y = l_.t / 2;
+        for (double x : {l_.x0 + 60, (l_.x0 + l_.x1) / 2, l_.x1 - 60}) {
+            for (const auto& m : out_.mounts) // beside the wall screws, above or below them
+                if (std::abs(m.at.x - x) < 14)
+                    x = m.at.x + (x < (l_.x0 + l_.x1) / 2 ? 14 : -14);
+            for (double arm : l_.arms) // and beside the lag screws
+                if (std::abs(arm - x) < 14)
+                    x = arm + (x < (l_.x0 + l_.x1) / 2 ? 14 : -14);
+            for (const auto& m : out_.mounts)
+                if (std::abs(m.at.x - x) < 12)
+                    x = m.at.x + 30;
+            const double z = above ? a_.height.mm() : 0;
+            const Vec3 d{0, 0, above ? -1.0 : 1.0};
+            j.spots.push_back({{Length::mm(x), Length::mm(y), Length::mm(z)}});
+            j.fasteners.push_back(
+                {"screw", Vec3{x, y, z} + d * sunk, d, length, s->d, {j.first, "ledger"}, false});
+        }
+    }
+
+    const Assembly& a_;
+    const CavitySeat& seat_;
+    const RailWall& w_;
+    const RailVerdict& v_;
+    const ArmsLayout& l_;
+    const Catalog* catalog_;
+    bool metric_;
+    Mounting out_;
+};
+
+} // namespace
+
+Mounting armsMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& verdict,
+                      const ArmsLayout& layout) {
+    return ArmsMounter(piece, wall, verdict, layout).run();
+}
+
+} // namespace owl

@@ -1,0 +1,609 @@
+#include "support/rods.h"
+
+#include "strength/fastener.h"
+#include "strength/rod.h"
+#include "strength/wall_mount.h"
+#include "support/rail_section.h"
+#include "support/words.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+#include <numbers>
+
+namespace owl {
+namespace {
+
+using words::mm;
+using words::N;
+using words::Nm;
+
+constexpr double plateThick = 5, plateWide = 40, plateLess = 12; // mm, as in piece/slab.cpp
+constexpr double plugForce = 150, plugMoment = 20'000; // N, N mm: class of adjustable plugs (S8.7, verify)
+constexpr double frontWood = 20;                       // mm left between a rod's end and the front edge
+
+/// Allowable bearing under a rod in masonry, MPa (S8.7, verify); 0: refused without a resin anchor's own
+/// figure.
+double masonryStrength(const WallKind* w) {
+    if (!w)
+        return 0;
+    return w->id == "concrete" ? 6.0 : w->id == "solid_brick" ? 3.0 : 0.0;
+}
+
+class RodJudge {
+  public:
+    RodJudge(const RailPiece& p, const RailWall& w, const RailOption& o, StaticsCache& cache, double factor,
+             bool quiet)
+        : p_(p), w_(w), cache_(cache), factor_(factor), quiet_(quiet), seat_(*p.assembly->rods) {
+        v_.option = o;
+    }
+
+    RailVerdict run(const Rod& rod) {
+        rod_ = &rod;
+        v_.option.rod = &rod;
+        fits();
+        if (v_.refusal.empty())
+            places();
+        if (v_.refusal.empty())
+            depths();
+        if (v_.refusal.empty() && v_.option.screw)
+            screwLengths();
+        if (v_.refusal.empty())
+            judgeAll();
+        if (!v_.refusal.empty())
+            refuse();
+        return std::move(v_);
+    }
+
+  private:
+    [[nodiscard]] double d() const { return rod_->d; }
+    [[nodiscard]] double L() const { return p_.assembly->length.mm(); }
+    [[nodiscard]] double D() const { return seat_.depth.mm(); }
+    [[nodiscard]] double T() const { return seat_.thickness.mm(); }
+    [[nodiscard]] bool is(RailSupport k) const { return v_.option.kind == k; }
+    [[nodiscard]] bool inMasonry() const { return is(RailSupport::rodsMasonry) || is(RailSupport::rodsPlug); }
+    /// Distance from what holds the rod to the shelf's back.
+    [[nodiscard]] double bare() const {
+        return is(RailSupport::rodsPlate) || is(RailSupport::rodsStrip) ? 0.0 : w_.cover;
+    }
+    [[nodiscard]] double stripT() const { return is(RailSupport::rodsStrip) ? seat_.strip.mm() : 0.0; }
+
+    void refuse() {
+        v_.feasible = false;
+        v_.verdict = {};
+        v_.verdict.status = Status::fails;
+        v_.verdict.grade = p_.grade;
+    }
+
+    /// Room in the wood and in the stud (S8.4).
+    void fits() {
+        const double around = (T() - d()) / 2;
+        const double wanted = std::max(d() / 2, 6.0);
+        if (around < wanted - 1e-9)
+            v_.refusal = fmt::format("wood around a {} would be {}; a board of {} is needed", rod_->label,
+                                     mm(std::max(0.0, around)), mm(d() + 2 * wanted));
+        else if (is(RailSupport::rodsStud) && w_.studWidth / 2 < 1.5 * d() - 0.06)
+            v_.refusal =
+                fmt::format("a {} is too thick for a stud {} wide: it wants 1.5 diameters to each side",
+                            rod_->label, mm(w_.studWidth));
+        else if (inMasonry() && masonryStrength(w_.kind) <= 0)
+            v_.refusal = fmt::format("in {} a rod holds only in resin, by the figure on its package",
+                                     w_.kind ? w_.kind->name : "this wall");
+        else if (is(RailSupport::rodsPlate) && T() < plateLess + 20)
+            v_.refusal = fmt::format("a plate needs a board of {} at least", mm(plateLess + 20));
+    }
+
+    /// Where the supports are, and the rods where those are others.
+    void places() {
+        const double end = std::max(60.0, 4 * d());
+        if (inMasonry()) {
+            v_.x = evenly(end, seat_.count > 0 ? seat_.count : usualCount());
+        } else {
+            for (double x : w_.studs)
+                if (is(RailSupport::rodsStrip) || (x >= 4 * d() && x <= L() - 4 * d()))
+                    v_.x.push_back(x);
+            std::sort(v_.x.begin(), v_.x.end());
+            v_.x.erase(std::unique(v_.x.begin(), v_.x.end(),
+                                   [&](double a, double b) { return b - a < w_.studWidth / 2; }),
+                       v_.x.end());
+            if (!is(RailSupport::rodsStrip))
+                thinOut();
+        }
+        if (v_.x.size() < 2) {
+            v_.refusal = v_.x.empty() ? (w_.studsKnown ? "no stud lies behind the slab"
+                                                       : "the studs of this wall are not known yet")
+                                      : "only one stud lies behind it; a slab on one rod turns on it";
+            return;
+        }
+        v_.rodX = v_.x;
+        if (is(RailSupport::rodsStrip))
+            stripRods(end);
+        v_.difficulty = is(RailSupport::rodsPlate) ? 3 : 4;
+    }
+
+    [[nodiscard]] int usualCount() const { return std::max(2, static_cast<int>(std::ceil(L() / 450))); }
+    /// n places, the outer ones where they carry best (S7.1: 0.4 of the spacing) or as far in as asked.
+    [[nodiscard]] std::vector<double> evenly(double end, int n) const {
+        double inset = seat_.inset.mm() > 0 ? seat_.inset.mm() : 0.4 * L() / (n - 0.2);
+        inset = std::clamp(inset, end, std::max(end, L() / 2 - 20));
+        std::vector<double> out;
+        for (int i = 0; i < n; ++i)
+            out.push_back(n > 1 ? inset + (L() - 2 * inset) * i / (n - 1) : L() / 2);
+        return out;
+    }
+    /// As many of the studs as were asked for, the outer ones kept.
+    void thinOut() {
+        const auto n = static_cast<std::size_t>(std::max(0, seat_.count));
+        if (n < 2 || n >= v_.x.size())
+            return;
+        std::vector<double> out;
+        for (std::size_t i = 0; i < n; ++i)
+            out.push_back(v_.x[(i * (v_.x.size() - 1) + (n - 1) / 2) / (n - 1)]);
+        out.erase(std::unique(out.begin(), out.end()), out.end());
+        v_.x = out;
+    }
+    /// Rods of a strip stand between its screws.
+    void stripRods(double end) {
+        const int n = seat_.count > 1 ? seat_.count : std::max(3, static_cast<int>(std::ceil(L() / 300)));
+        const double clear = d() / 2 + 12;
+        v_.rodX.clear();
+        for (double x : evenly(end, n)) {
+            for (double s : v_.x)
+                if (std::abs(x - s) < clear)
+                    x = x < s || s + clear > L() - end ? s - clear : s + clear;
+            if (x >= end - 1e-9 && x <= L() - end + 1e-9 && (v_.rodX.empty() || x - v_.rodX.back() > 3 * d()))
+                v_.rodX.push_back(x);
+        }
+        if (v_.rodX.size() < 2)
+            v_.refusal = "the strip is too short for two rods clear of its screws";
+    }
+
+    void depths() {
+        const double most = D() - stripT() - frontWood;
+        v_.inShelf = seat_.inShelf > Length() ? seat_.inShelf.mm() : std::floor(0.75 * (D() - stripT()));
+        v_.inShelf = std::min(v_.inShelf, most);
+        if (v_.inShelf < 40) {
+            v_.refusal = fmt::format("only {} of rod would be in the shelf", mm(std::max(0.0, v_.inShelf)));
+            return;
+        }
+        const double deepest = w_.studDepth - 6;
+        switch (v_.option.kind) {
+        case RailSupport::rodsStud:
+            v_.inWall = std::min(seat_.inWall > Length() ? seat_.inWall.mm() : 76.0, deepest);
+            if (v_.inWall < 50)
+                v_.refusal =
+                    fmt::format("a stud {} deep holds only {} of rod", mm(w_.studDepth), mm(v_.inWall));
+            break;
+        case RailSupport::rodsStrip:
+            v_.inWall = seat_.strip.mm();
+            if (v_.inWall < 25)
+                v_.refusal =
+                    fmt::format("a strip of {} does not hold a rod; {} is needed", mm(v_.inWall), mm(25));
+            break;
+        case RailSupport::rodsPlate:
+            v_.inWall = 0;
+            break;
+        default: {
+            const double least = w_.kind && w_.kind->id == "concrete" ? 70 : 90;
+            v_.inWall = seat_.inWall > Length() ? std::max(seat_.inWall.mm(), least) : least;
+            break;
+        }
+        }
+    }
+
+    /// Screws of plates and strips: how long, how far in the stud.
+    void screwLengths() {
+        const Screw& s = *v_.option.screw;
+        ScrewLengthInput in;
+        in.d = s.d;
+        in.counterbore = is(RailSupport::rodsPlate) ? 0 : s.countersink();
+        in.stack = {is(RailSupport::rodsPlate) ? plateThick : stripT(), w_.cover};
+        in.into = w_.studDepth;
+        in.leave = 6;
+        in.stock = s.lengths;
+        in.minPen = 38;
+        in.inStud = true;
+        const auto fit = screwLength(in);
+        if (!fit.pick) {
+            v_.refusal = fmt::format("no {} screw is long enough: {} is needed", s.label, mm(fit.Lmin));
+            return;
+        }
+        v_.screwLength = *fit.pick;
+        v_.pen = fit.pen;
+        v_.cableCaution = fit.cableCaution;
+    }
+
+    /// What one rod gets about the face it comes out of: the shelf's back, or the strip's front.
+    [[nodiscard]] RodInput input(bool leaning) const {
+        RodInput in;
+        in.d = d();
+        in.E = rod_->E;
+        in.allow = leaning ? rod_->allowLeaning : rod_->allowStanding;
+        in.cover = bare();
+        in.embedWall = v_.inWall;
+        in.embedShelf = v_.inShelf;
+        in.depth = D() - stripT();
+        in.thickness = T();
+        in.Gwall = is(RailSupport::rodsStrip) ? p_.woodC1.G : w_.studG;
+        in.wallAcross = is(RailSupport::rodsStrip);
+        in.Gshelf = p_.woodC1.G;
+        in.FvShelf = p_.woodC1.Fv / 0.9; // before C_D
+        in.CD = durationFactor(leaning);
+        in.kDef = solidWoodCreep;
+        in.playShelf = seat_.play.mm();
+        in.playWall = is(RailSupport::rodsPlate) || is(RailSupport::rodsPlug) ? 0 : seat_.play.mm();
+        if (rod_->material == "hardwood")
+            in.Grod = 0.64; // beech, NDS group value
+        if (is(RailSupport::rodsPlate)) {
+            const double h = T() - plateLess;
+            in.plate = RodPlate{
+                {h / 2}, 2, axialStiffness(v_.option.screw->d, std::min(v_.pen, v_.screwLength * 2 / 3))};
+        }
+        if (inMasonry()) { // a rigid seat: its turn is added to the droop
+            in.embedWall = v_.inWall;
+            in.Gwall = 1.2;
+        }
+        return in;
+    }
+    /// The same lever, measured from where the rod comes out.
+    [[nodiscard]] RodLoad loadAt(double V, double M) const {
+        const double R = std::max(0.0, V);
+        return {R, std::max(0.0, M - R * stripT()), 0, 0};
+    }
+
+    /// Weight of rods, plates, strip on top of the piece's own.
+    [[nodiscard]] RailPiece withSupport() const {
+        RailPiece p = p_;
+        const double each = rodArea(d()) * (v_.inWall + bare() + v_.inShelf) * 1e-9 * rod_->density;
+        const double n = static_cast<double>(v_.rodX.size());
+        double kg = each * n;
+        double mx = 0;
+        for (double x : v_.rodX)
+            mx += each * x;
+        const double y = stripT() + (v_.inShelf - v_.inWall - bare()) / 2;
+        double my = kg * y;
+        if (is(RailSupport::rodsStrip)) { // the strip is wood that the shelf lost: it counts as its own part
+            const bool made = p.assembly->find("shelf") && p.assembly->find("shelf")->pose.origin.y > 1;
+            if (made) {
+                const double strip = L() * stripT() * T() * 1e-9 * p.woodC1.density;
+                kg += strip;
+                mx += strip * L() / 2;
+                my += strip * stripT() / 2;
+            }
+        }
+        if (is(RailSupport::rodsPlate)) {
+            const double plate = plateThick * plateWide * (T() - plateLess) * 1e-9 * 7850;
+            // the rod ends at the plate's face
+            const double less = rodArea(d()) * plateThick * 1e-9 * rod_->density;
+            for (double x : v_.rodX) {
+                kg += plate - less;
+                mx += (plate - less) * x;
+            }
+            my += n * (plate * plateThick / 2 - less * plateThick / 2);
+        }
+        const double all = p.mass + kg;
+        p.gravityX = (p.mass * p.gravityX.value_or(L() / 2) + mx) / all;
+        p.gravityY = (p.mass * p.gravityY + my) / all;
+        p.mass = all;
+        return p;
+    }
+
+    void judgeAll() {
+        loaded_ = withSupport();
+        const double W =
+            loaded_.mass * gravity + factor_ * contentsMass(p_.load, p_.assembly->length) * gravity;
+        const double y = D() / 2;
+        const double n = static_cast<double>(v_.rodX.size());
+        // Rods are springs; how stiff depends on the lever of their load.
+        const RodResult one = rodOf(input(false), loadAt(W / n, W / n * y));
+        const double spring = is(RailSupport::rodsStrip) ? 0 : std::max(5.0, std::round(one.stiffness));
+        loaded_.level = true;
+        if (!is(RailSupport::rodsStrip)) { // the slab as a bar in torsion, its rods as springs that turn
+            const RodResult turned = rodOf(input(false), {0, 10'000, 0, 0});
+            loaded_.twistGJ = loaded_.woodC1.E / 16 * D() * std::pow(T(), 3) / 3 * (1 - 0.63 * T() / D());
+            loaded_.turnStiffness =
+                turned.rotation > 0 ? std::round(10'000 / turned.rotation / 1000) * 1000 : 0;
+        }
+        const RailStatics& s = cache_.of(loaded_, v_.x, spring);
+        if (!s.problem.empty()) {
+            v_.refusal = s.problem;
+            return;
+        }
+        const RailBench b{loaded_, w_, s, factor_, quiet_};
+        StaticsCache own;
+        const RailStatics& rods = is(RailSupport::rodsStrip)
+                                      ? own.of(loaded_, v_.rodX, std::max(5.0, std::round(one.stiffness)))
+                                      : s;
+        if (!rods.problem.empty()) {
+            v_.refusal = rods.problem;
+            return;
+        }
+        const RailBench r{loaded_, w_, rods, factor_, quiet_};
+        if (!quiet_) {
+            v_.cases = supportCases(s, factor_);
+            v_.mounting = rodsMounting(p_, w_, v_);
+        }
+        for (std::size_t i = 0; i < v_.x.size(); ++i)
+            v_.reactions.push_back(s.own.reactions[i] + factor_ * (s.contents.up[i] + s.contents.down[i]));
+        demands(s);
+        for (auto& c : railSectionChecks(r))
+            v_.checks.push_back(std::move(c));
+        rodChecks(r);
+        if (v_.option.screw)
+            screwChecks(b);
+        if (inMasonry())
+            masonryChecks(r);
+        addSagCheck(r, v_);
+        droop(r);
+        v_.holes = static_cast<int>(is(RailSupport::rodsPlate) ? 2 * v_.x.size() : v_.x.size());
+        v_.rows = {seat_.z.mm()};
+        v_.verdict = judge(v_.checks, {grade(), p_.strengthLimit, p_.leaningCounts});
+    }
+
+    void demands(const RailStatics& s) {
+        v_.demands.resize(v_.x.size());
+        for (const auto& at : atSupports(s, factor_)) {
+            SupportDemand& q = v_.demands[at.support];
+            q.x = v_.x[at.support];
+            double& V = at.leaning() ? q.shearLeaning : q.shearStanding;
+            double& M = at.leaning() ? q.turnLeaning : q.turnStanding;
+            V = std::max(V, at.V);
+            M = std::max(M, at.M);
+        }
+    }
+
+    [[nodiscard]] Grade grade() const {
+        Grade g = p_.grade;
+        if (!w_.studsKnown && v_.option.atStuds())
+            g = Grade::D;
+        if (is(RailSupport::rodsPlate) || is(RailSupport::rodsPlug) || rod_->conf == "C")
+            g = std::max(g, Grade::C);
+        if (is(RailSupport::rodsMasonry))
+            g = std::max(g, Grade::C);
+        return g;
+    }
+
+    template <typename F>
+    WorstOf over(const RailBench& b, const char* id, const char* title, const char* unit, F use) {
+        const RodInput standing = input(false);
+        const RodInput leaning = input(true);
+        return worstOver(b, id, title, unit, "rod", [&](const AtSupport& at) {
+            return use(rodOf(at.leaning() ? leaning : standing, loadAt(at.V, at.M)), at);
+        });
+    }
+    void keep(WorstOf w, Working working) {
+        if (!quiet_)
+            w.check.working = std::move(working);
+        v_.checks.push_back(std::move(w.check));
+    }
+
+    void rodChecks(const RailBench& b) {
+        auto bend = over(b, "rod", "Rod in bending", "MPa", [&](const RodResult& r, const AtSupport& at) {
+            return Use{r.stress, at.leaning() ? rod_->allowLeaning : rod_->allowStanding};
+        });
+        const RodInput in = input(bend.at.leaning());
+        const RodResult r = rodOf(in, loadAt(bend.at.V, bend.at.M));
+        const std::vector<std::pair<std::string, std::string>> shared{
+            {"rod", rod_->label},
+            {"load", bend.check.load},
+            {"R", N(bend.at.V)},
+            {is(RailSupport::rodsStrip) ? "M (lever rule)" : "M (shared by slab and rods)", Nm(bend.at.M)},
+            {"bare length g", mm(bare())},
+            {"in the shelf", mm(v_.inShelf)},
+            {"in the wall", mm(v_.inWall)}};
+        auto values = shared;
+        values.emplace_back("M_d", Nm(r.Mdesign));
+        keep(std::move(bend), {"M_d = R (y_c + g) + R min(0.322/λ, 4 l_e/27);  σ = M_d/(π d³/32) ≤ F_rod",
+                               values,
+                               words::MPa(r.stress) + " of " + words::MPa(in.allow),
+                               "S8.1, S5.6 with GJ/s and k_θ; " + rod_->source,
+                               {"glue around a rod counts for nothing"}});
+        if (is(RailSupport::rodsStud) || is(RailSupport::rodsStrip))
+            bearing(b, shared);
+        auto shelf = over(b, "rod_shelf", "Wood of the shelf under the rod", "",
+                          [](const RodResult& q, const AtSupport&) {
+                              return Use{q.uShelf, 1};
+                          });
+        const std::string shelfResult = words::percent(shelf.check.utilisation()) + " used";
+        keep(std::move(shelf), {"P_y = F_e d (√(l² + 4ε²) − 2ε);  allowable C_D P_y/5",
+                                shared,
+                                shelfResult,
+                                "S8.2; NDS 12.3.1, 12.3.3",
+                                {"the rod crosses the grain"}});
+        auto cover = over(b, "rod_cover", "Splitting above the rod", "N/mm",
+                          [&](const RodResult& q, const AtSupport& at) {
+                              return Use{q.lineLoad, 4.0 / 3 * q.cover * input(at.leaning()).FvShelf *
+                                                         durationFactor(at.leaning())};
+                          });
+        const std::string coverResult = words::percent(cover.check.utilisation()) + " used";
+        keep(std::move(cover),
+             {"q = (R/l_s)(1 + 6 ε/l_s) ≤ (4/3) c F_v C_D", shared, coverResult, "S8.4", {}});
+    }
+
+    void bearing(const RailBench& b, const std::vector<std::pair<std::string, std::string>>& shared) {
+        const char* title =
+            is(RailSupport::rodsStrip) ? "Wood of the strip under the rod" : "Stud under the rod";
+        auto wall = over(b, "rod_stud", title, "", [](const RodResult& q, const AtSupport&) {
+            return Use{q.uWall, 1};
+        });
+        const std::string result = words::percent(wall.check.utilisation()) + " used";
+        keep(std::move(wall), {"P_y = F_e d (√(l² + 4ε²) − 2ε), ε = y_c + g + l_e/2;  allowable C_D P_y/4",
+                               shared,
+                               result,
+                               "S8.2; NDS 12.3.1, 12.3.3",
+                               {is(RailSupport::rodsStrip) ? "the rod crosses the strip's grain"
+                                                           : "the stud is pressed along its grain"}});
+    }
+
+    /// Screws of plate or strip: prying about the lower edge (S9.1).
+    void screwChecks(const RailBench& b) {
+        const Screw& s = *v_.option.screw;
+        const bool plate = is(RailSupport::rodsPlate);
+        const double z = plate ? (T() - plateLess) / 2 : T() / 2;
+        const double n = plate ? 2 : 1;
+        const double side = plate ? plateThick : stripT();
+        auto worst =
+            worstOver(b, "wall_screws", plate ? "Screws of the plates" : "Screws of the strip", "N",
+                      "wall screws", [&](const AtSupport& at) {
+                          const double CD = durationFactor(at.leaning());
+                          const double T1 = 1.5 * at.M / (n * z);
+                          const double V1 = at.V / n;
+                          LateralInput li;
+                          li.d = s.d;
+                          li.root = s.root;
+                          li.side = side;
+                          li.pen = v_.pen;
+                          li.gap = w_.cover;
+                          li.Gmain = w_.studG;
+                          li.Gside = p_.woodC1.G;
+                          li.thetaSide = 90;
+                          li.CD = CD;
+                          if (plate)
+                              li.FeSide = 300; // steel (verify)
+                          const double thread = std::min(v_.pen, v_.screwLength * 2 / 3);
+                          double W = withdrawal(w_.studG, s.d, false, thread, CD);
+                          if (!plate)
+                              W = std::min(W, pullThrough(p_.woodC1.G, s.head, side - s.countersink(), CD));
+                          const double Z = lateral(li).Z;
+                          const double R = std::hypot(T1, V1);
+                          const double u = combined(T1, V1, W, Z).utilisation;
+                          return Use{R, u > 0 ? R / u : std::max(W, Z)};
+                      });
+        const std::string result = words::percent(worst.check.utilisation()) + " used";
+        keep(std::move(worst), {"T = 1.5 M/(n z);  u = max(R/Z_α, T/W′, V/Z′)",
+                                {{"screw", fmt::format("{} × {}", s.label, mm(v_.screwLength))},
+                                 {"M (lever rule)", Nm(worst.at.M)},
+                                 {"z", mm(z)},
+                                 {"screws a place", fmt::format("{:.0f}", n)}},
+                                result,
+                                "S8.5, S9.1, S10.2–S10.5",
+                                {}});
+    }
+
+    void masonryChecks(const RailBench& b) {
+        if (is(RailSupport::rodsPlug)) {
+            auto plug = worstOver(b, "plug", "Adjustable plug", "", "plug", [&](const AtSupport& at) {
+                return Use{std::max(at.V / plugForce, at.M / plugMoment), 1};
+            });
+            const std::string result = words::percent(plug.check.utilisation()) + " used";
+            keep(std::move(plug), {"u = max(R/150 N, M/20 N m)",
+                                   {},
+                                   result,
+                                   "S8.7: class of these plugs (verify)",
+                                   {"the package's own figure is better"}});
+            return;
+        }
+        const double strength = masonryStrength(w_.kind);
+        auto bear = worstOver(
+            b, "masonry", "Masonry at the mouth of the hole", "MPa", "rod", [&](const AtSupport& at) {
+                const RodLoad l = loadAt(at.V, at.M);
+                return Use{masonryBearing(d(), v_.inWall, l.R, l.M + l.R * bare()), strength};
+            });
+        const std::string result = words::MPa(bear.check.demand) + " of " + words::MPa(strength);
+        keep(std::move(bear), {"σ = 4 R/(d l_e) + 6 M/(d l_e²)",
+                               {{"l_e", mm(v_.inWall)}},
+                               result,
+                               "S8.7 (verify)",
+                               {"a tight or grouted hole, 50 mm from any edge or joint of a brick"}});
+    }
+
+    /// Drop of the front edge in years, told apart: beds, rod, play, turning of the seat.
+    void droop(const RailBench& b) {
+        const RailStatics& s = b.statics;
+        std::size_t where = 0;
+        for (std::size_t i = 0; i < s.x.size(); ++i) {
+            const double M = s.ownTurning[i] + b.factor * s.contents.turning[i];
+            const double lasting = s.ownTurning[i] + b.factor * s.contents.lastingTurning[i];
+            const double V = s.own.reactions[i] + b.factor * (s.contents.up[i] + s.contents.down[i]);
+            RodLoad load = loadAt(V, M);
+            const double stays = M > 0 ? lasting / M : 1;
+            load.Rsustained = load.R * stays;
+            load.Msustained = load.M * stays;
+            const RodResult r = rodOf(input(false), load);
+            // a plug gives 0.002 rad a N m, a grouted hole a fifth of it (S8.7, verify)
+            const double seat =
+                !inMasonry() ? 0 : load.M * 1e-3 * 0.002 * (is(RailSupport::rodsPlug) ? 1 : 0.2) * D();
+            const double all = r.dropTotal() + seat;
+            if (all > v_.droopLong || i == 0) {
+                v_.droopLong = all;
+                v_.droopNow = r.dropNow + r.dropPlay + seat;
+                v_.droopBed = r.dropBedWall + r.dropBedShelf + seat + (r.dropLong - r.dropNow);
+                v_.droopRod = r.dropBent;
+                v_.droopPlay = r.dropPlay;
+                where = i;
+            }
+        }
+        Check c;
+        c.id = "droop";
+        c.title = "Front edge droop in years";
+        c.demand = v_.droopLong;
+        c.capacity = D() / (p_.sagLimit == SagLimit::fine ? 200 : p_.sagLimit == SagLimit::plain ? 100 : 60);
+        c.unit = "mm";
+        c.looks = true;
+        c.atMm = s.x[where];
+        if (!quiet_) {
+            c.load = "what stands on it";
+            c.place = "the front edge " + words::place(s.x[where]) + " from the left end";
+            c.working = {"drop = beds (Winkler) + rod + play + seat",
+                         {{"beds and their creep", mm(v_.droopBed)},
+                          {"rod bent", mm(v_.droopRod)},
+                          {"play of the holes", mm(v_.droopPlay)},
+                          {"now", mm(v_.droopNow)}},
+                         mm(v_.droopLong) + " of " + mm(c.capacity) + ", within a quarter either way",
+                         "S8.3, S8.7; k′ = ρ²/350; creep 1 + 2 k_def",
+                         {fmt::format("set the rods {:.1f}° upwards and it hangs level",
+                                      std::atan(v_.droopLong / D()) * 180 / std::numbers::pi)}};
+        }
+        v_.checks.push_back(std::move(c));
+    }
+
+    const RailPiece& p_;
+    const RailWall& w_;
+    StaticsCache& cache_;
+    double factor_;
+    bool quiet_;
+    const RodSeat& seat_;
+    const Rod* rod_ = nullptr;
+    RailPiece loaded_;
+    RailVerdict v_;
+};
+
+} // namespace
+
+double rodArea(double d) {
+    return 3 * d * d * std::sin(std::numbers::pi / 12); // 24 triangles of r^2 sin(15 degrees)/2
+}
+
+RailVerdict judgeRods(const RailPiece& piece, const RailWall& wall, const RailOption& option,
+                      StaticsCache& cache, double factor, bool quiet, const Catalog& catalog) {
+    const auto judged = [&](const Rod& rod) {
+        return RodJudge(piece, wall, option, cache, factor, quiet).run(rod);
+    };
+    if (option.rod)
+        return judged(*option.rod);
+    const RodSeat& seat = *piece.assembly->rods;
+    Rod asked; // a rod of the size that was typed
+    std::optional<RailVerdict> best;
+    const auto use = [&](const RailVerdict& v) { return v.feasible ? v.verdict.utilisation : 1e9; };
+    for (const auto& rod : catalog.rods) {
+        if (rod.material != seat.material || rod.metric != piece.metric)
+            continue;
+        if (seat.d > Length() && std::abs(rod.d - seat.d.mm()) > 0.3)
+            continue;
+        RailVerdict v = judged(rod);
+        if (v.feasible && v.verdict.status == Status::holds && !v.verdict.notForLeaning)
+            return v;
+        if (!best || use(v) < use(*best))
+            best = std::move(v);
+    }
+    if (best)
+        return std::move(*best);
+    RailVerdict none;
+    none.option = option;
+    none.feasible = false;
+    none.refusal = fmt::format("no {} rod of {} is sold", seat.material, words::mm(seat.d.mm()));
+    none.verdict.status = Status::fails;
+    return none;
+}
+
+} // namespace owl
