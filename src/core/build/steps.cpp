@@ -1,6 +1,7 @@
 #include "build/steps.h"
 
 #include "build/joint_steps.h"
+#include "build/order.h"
 #include "measure/words.h"
 
 #include <algorithm>
@@ -23,9 +24,9 @@ class Steps {
             dryFit();
         std::set<std::string> known; // every part once, whatever it is joined to later
         std::vector<std::vector<std::string>> together;
-        for (const auto& j : a_.joints) {
-            if (j.atWall)
-                continue;
+        const JointOrder order = workableOrder(a_);
+        for (const Joint* next : order.joints) {
+            const Joint& j = *next;
             BuildInput now = in_;
             const auto mine = std::find_if(together.begin(), together.end(), [&](const auto& g) {
                 return std::find(g.begin(), g.end(), j.first) != g.end() ||
@@ -34,6 +35,11 @@ class Steps {
             if (mine != together.end())
                 now.joined = *mine;
             out_.push_back(jointStep(now, j, c_));
+            if (std::find(order.stuck.begin(), order.stuck.end(), j.id) != order.stuck.end()) {
+                out_.back().reach = "angle";
+                out_.back().text += " No straight driver gets there: use a right-angle head.";
+                out_.back().tools.emplace_back("right-angle driver head");
+            }
             std::erase_if(out_.back().adds, [&](const std::string& p) { return !known.insert(p).second; });
             if (mine != together.end())
                 *mine = out_.back().parts;

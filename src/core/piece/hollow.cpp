@@ -302,8 +302,8 @@ HollowParams HollowParams::defaults(bool metric) {
         return p;
     const Length board = Length::inches(3, 4);
     p.length = Length::inches(42);
-    p.depth = Length::inches(10);
-    p.height = Length::inches(7, 2);
+    p.depth = Length::inches(15, 2);
+    p.height = Length::inches(4);
     p.topThickness = p.bottomThickness = p.frontThickness = p.endThickness = p.frame = board;
     p.armSpacing = Length::inches(12);
     p.clearance = Length::inches(1, 32);
@@ -318,9 +318,9 @@ void HollowParams::describe(Parameters& p) {
     p.length({.name = "length", .label = "Length", .required = true}, length,
              {.low = 1_mm, .high = 30'000_mm, .usualLow = 500_mm, .usualHigh = 2400_mm});
     p.length({.name = "depth", .label = "Depth from the wall", .required = true}, depth,
-             {.low = 1_mm, .high = 1000_mm, .usualLow = 150_mm, .usualHigh = 320_mm});
+             {.low = 1_mm, .high = 1000_mm, .usualLow = 150_mm, .usualHigh = 260_mm});
     p.length({.name = "height", .label = "Height", .required = true}, height,
-             {.low = 1_mm, .high = 1000_mm, .usualLow = 74_mm, .usualHigh = 160_mm});
+             {.low = 1_mm, .high = 1000_mm, .usualLow = 80_mm, .usualHigh = 180_mm});
     p.group("The box");
     p.length({.name = "top_thickness", .label = "Top"}, topThickness, board);
     p.length({.name = "bottom_thickness", .label = "Bottom"}, bottomThickness, board);

@@ -10,7 +10,7 @@ enum class HollowSkin { letIn, onTop };
 enum class HollowFix { above, below, none };
 
 struct HollowParams {
-    Length length = 1000_mm, depth = 240_mm, height = 80_mm;
+    Length length = 1000_mm, depth = 200_mm, height = 100_mm;
     Length topThickness = 18_mm, bottomThickness = 18_mm, frontThickness = 18_mm, endThickness = 18_mm;
     HollowCorner corners = HollowCorner::mitred;
     HollowSkin skins = HollowSkin::letIn;
