@@ -242,6 +242,7 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
         o.turn = turn_;
         o.tilt = tilt_;
         o.apart = apart_->value() / 100.0;
+        o.hidden = true;
         return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.62, 0.68}, true},
                 {tr("From the end"), sectionView(p, plan, id), {0.62, 0, 0.38, 0.68}, true},
                 {tr("From the front"), frontView(p, plan, id), {0, 0.68, 1, 0.32}, true}};
@@ -254,7 +255,7 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
                  holdFront(p, plan, id),
                  {0.42, 0, 0.58, 0.62},
                  true},
-                {tr("Sag along the ledge"), sagCurve(p, plan, id), {0, 0.62, 1, 0.38}, true}};
+                {tr("Sag along it"), sagCurve(p, plan, id), {0, 0.62, 1, 0.38}, true}};
     case Station::cut:
         return {{{}, cutView(p, plan, row), {0, 0, 1, 1}, true}};
     case Station::build: {

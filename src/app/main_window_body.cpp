@@ -1,4 +1,5 @@
 // What the window is made of: trail, perch, bench, notes, ledger line, the empty state, the menus.
+#include "app/kind_chooser.h"
 #include "app/main_window.h"
 #include "app/quiet_combo.h"
 
@@ -29,36 +30,6 @@ namespace {
 QString words(const std::string& s) {
     return QString::fromStdString(s);
 }
-
-/// The drawing in the empty state, one tile for each kind.
-class KindTile : public QPushButton {
-  public:
-    KindTile(const QString& name, Drawing drawing) : drawing_(std::move(drawing)), name_(name) {
-        setStyleSheet(
-            "min-width:230px;max-width:230px;min-height:150px;max-height:150px"); // the sheet's button height
-                                                                                  // is too low
-        setAccessibleName(name);
-        setCursor(Qt::PointingHandCursor);
-    }
-
-  protected:
-    void paintEvent(QPaintEvent*) override {
-        QPainter p(this);
-        p.setRenderHint(QPainter::Antialiasing);
-        const Theme& t = currentTheme();
-        p.setBrush(t.surface);
-        p.setPen(QPen(underMouse() || hasFocus() ? t.accent : t.line, underMouse() || hasFocus() ? 2 : 1));
-        p.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 10, 10);
-        paintDrawing(p, drawing_, QRectF(12, 10, width() - 24, height() - 46), t);
-        p.setPen(t.ink);
-        p.setFont(uiFont(13, true));
-        p.drawText(QRectF(0, height() - 32, width(), 22), Qt::AlignCenter, name_);
-    }
-
-  private:
-    Drawing drawing_;
-    QString name_;
-};
 
 class OwlPicture : public QWidget {
   public:
@@ -236,22 +207,7 @@ QWidget* MainWindow::buildEmptyState() {
     column->addSpacing(14);
     auto* row = new QHBoxLayout;
     row->addStretch(1);
-    for (const auto& info : knownKinds()) {
-        const std::string kind = info.id;
-        const auto sample = newProject(kind, Units::metric);
-        Drawing d;
-        if (sample) {
-            const Plan p = plan(*sample, doc_->shop(), catalog());
-            PieceViewOptions o;
-            o.labels = false;
-            d = pieceView(*sample, p, sample->pieces.front().id, o);
-            d.marginLeft = d.marginRight = d.marginTop = d.marginBottom = 8;
-        }
-        auto* tile = new KindTile(words(info.name), d);
-        tile->setObjectName("kind:" + words(kind));
-        connect(tile, &QPushButton::clicked, this, [this, k = words(kind)] { newFrom(k); });
-        row->addWidget(tile);
-    }
+    row->addWidget(kindTiles(doc_->shop(), "kind:", [this](const QString& kind) { newFrom(kind); }));
     row->addStretch(1);
     column->addLayout(row);
     column->addSpacing(10);
@@ -314,13 +270,15 @@ void MainWindow::buildActions() {
     edit->addAction(redo_ =
                         action("redo", tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] { doc_->redo(); }));
     edit->addSeparator();
-    QMenu* add = edit->addMenu(tr("Add a piece"));
-    for (const auto& info : knownKinds()) {
-        const bool first = &info == &knownKinds().front();
-        add->addAction(action(first ? "addPiece" : "addPiece:" + words(info.id), words(info.name),
-                              first ? QKeySequence("Ctrl+L") : QKeySequence(),
+    edit->addAction(action("addPiece", tr("Add a piece .."), QKeySequence("Ctrl+L"), [this] {
+        auto* chooser = new KindChooser(
+            doc_->shop(), [this](const QString& kind) { addOfKind(kind.toStdString()); }, this);
+        chooser->open();
+    }));
+    QMenu* add = edit->addMenu(tr("Add at once"));
+    for (const auto& info : knownKinds())
+        add->addAction(action("addPiece:" + words(info.id), words(info.name), QKeySequence(),
                               [this, kind = std::string(info.id)] { addOfKind(kind); }));
-    }
     edit->addAction(action("copyPiece", tr("Copy this piece"), QKeySequence("Ctrl+D"), [this] {
         doc_->apply({tr("Copy a piece").toStdString(), [id = piece_.toStdString()](Project& p) {
                          const Piece* from = p.findPiece(id);

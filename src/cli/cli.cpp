@@ -3,14 +3,17 @@
 #include "catalog/catalog.h"
 #include "catalog/csv.h"
 #include "cutting/solve.h"
+#include "drawing/views.h"
 #include "plan/plan.h"
 #include "plan/plan_json.h"
 #include "plan/remedies.h"
 #include "project/project_file.h"
 #include "project/random_project.h"
 #include "report/csv.h"
+#include "report/svg.h"
 #include "scan/simulator.h"
 #include "scan/stud_estimator.h"
+#include "solid/stl.h"
 #include "strength/cases.h"
 
 #include <CLI/CLI.hpp>
@@ -51,7 +54,7 @@ void write(const fs::path& path, const std::string& text, std::ostream& err) {
 }
 
 struct Options {
-    std::string file, shop, out, units = "mm", kind, subject, simulate;
+    std::string file, shop, out, units = "mm", kind, subject, simulate, piece, view = "piece";
     double seconds = 5, planSeconds = 0, cover = 12.5;
     std::uint64_t seed = 1;
     bool csv = false, json = false;
@@ -124,6 +127,56 @@ int doCut(const Options& o, std::ostream& out, std::ostream& err) {
     return p.status == CutStatus::infeasible ? blocks : done;
 }
 
+/// The piece in question: named, or the only one.
+const PiecePlan& pieceOf(const Options& o, const Plan& p) {
+    if (p.pieces.empty())
+        throw Stop{unreadable, o.file + ": there is no piece in it."};
+    if (o.piece.empty())
+        return p.pieces.front();
+    if (const PiecePlan* pp = p.find(o.piece))
+        return *pp;
+    throw Stop{unreadable, "--piece: there is no piece \"" + o.piece + "\" in " + o.file + "."};
+}
+
+void printOrWrite(const Options& o, const std::string& text, std::ostream& out, std::ostream& err) {
+    if (o.out.empty())
+        out << text;
+    else
+        write(o.out, text, err);
+}
+
+int doModel(const Options& o, std::ostream& out, std::ostream& err) {
+    const Project project = orStop(loadProject(o.file));
+    const Plan p = plan(project, openShop({}), catalog());
+    std::vector<std::pair<std::string, const Solid*>> bodies;
+    for (const auto& part : pieceOf(o, p).assembly().parts)
+        bodies.emplace_back(part.id, &part.solid);
+    printOrWrite(o, stlOf(bodies), out, err);
+    return done;
+}
+
+int doDraw(const Options& o, std::ostream& out, std::ostream& err) {
+    const Project project = orStop(loadProject(o.file));
+    const Plan p = plan(project, openShop({}), catalog());
+    const PiecePlan& pp = pieceOf(o, p);
+    PieceViewOptions options;
+    options.hidden = true;
+    Drawing d;
+    if (o.view == "piece")
+        d = pieceView(project, p, pp.id, options);
+    else if (o.view == "section")
+        d = sectionView(project, p, pp.id);
+    else if (o.view == "front")
+        d = frontView(project, p, pp.id);
+    else if (o.view == "hold")
+        d = holdSection(project, p, pp.id);
+    else
+        throw Stop{unreadable,
+                   "--view: \"" + o.view + "\" is not known; it can be piece, section, front or hold."};
+    printOrWrite(o, svgOf(d, pp.name), out, err);
+    return done;
+}
+
 int doStrength(const Options& o, std::ostream& out) {
     const std::string text = orStop(readFile(o.file));
     const auto doc = nlohmann::json::parse(text, nullptr, false);
@@ -137,8 +190,8 @@ int doStrength(const Options& o, std::ostream& out) {
     return done;
 }
 
-/// The first project by lot, from this seed on, that the wall can hold: a place without studs is nobody's plan. Four
-/// of five seeds go on until nothing blocks; the fifth takes what it gets.
+/// The first project by lot, from this seed on, that the wall can hold: a place without studs is nobody's
+/// plan. Four of five seeds go on until nothing blocks; the fifth takes what it gets.
 Project drawn(const Options& o, Units units) {
     const Shop shop = openShop({});
     std::optional<Project> last;
@@ -278,6 +331,21 @@ const std::vector<Command>& commands() {
              a.add_option("--seconds", o.seconds, "end the search after this time");
          },
          doCut},
+        {"model", "Print a piece as STL, one solid a part.",
+         [](CLI::App& a, Options& o) {
+             a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
+             a.add_option("--piece", o.piece, "id of the piece; the first one otherwise");
+             a.add_option("--out", o.out, "file to write");
+         },
+         doModel},
+        {"draw", "Print a view of a piece as SVG in true measure.",
+         [](CLI::App& a, Options& o) {
+             a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
+             a.add_option("--piece", o.piece, "id of the piece; the first one otherwise");
+             a.add_option("--view", o.view, "piece, section, front or hold");
+             a.add_option("--out", o.out, "file to write");
+         },
+         doDraw},
         {"strength", "Evaluate structure cases.",
          [](CLI::App& a, Options& o) {
              a.add_option("CASES", o.file, "a file of structure cases (JSON)")->required();

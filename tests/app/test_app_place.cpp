@@ -325,7 +325,7 @@ class TestPlaceWindow : public QObject {
         QVERIFY(b.document.project().pieces.empty());
         QVERIFY(b.field("wall.width"));
         QVERIFY(!b.canvas()->shapeRect("wall").isNull());
-        b.window.findChild<QAction*>("addPiece")->trigger();
+        b.window.findChild<QAction*>("addPiece:ledge")->trigger();
         b.settle();
         QCOMPARE(b.document.project().pieces.size(), std::size_t(1));
         QCOMPARE(b.document.project().pieces.front().wall, b.document.project().walls.front().id);

@@ -2,6 +2,8 @@
 #include "app/book_printer.h"
 #include "window_bench.h"
 
+#include <QDialog>
+
 #include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
@@ -381,7 +383,14 @@ class TestWindow : public QObject {
                           b.window.findChild<Perch*>("perch")->pieceRect(0).center());
         QCOMPARE(b.window.piece(), QString("ledge-1"));
         QTest::keyClick(&b.window, Qt::Key_L, Qt::ControlModifier);
+        auto* chooser = b.window.findChild<QDialog*>("kindChooser");
+        QVERIFY(chooser && chooser->isVisible());
+        auto* slab = chooser->findChild<QPushButton*>("choose:slab");
+        QVERIFY(slab && !slab->grab().toImage().isNull()); // drawn when it is looked at
+        QTest::mouseClick(slab, Qt::LeftButton);
         QCOMPARE(b.document.project().pieces.size(), std::size_t(3));
+        QCOMPARE(b.document.project().pieces.back().id, std::string("slab-1"));
+        QCOMPARE(b.window.piece(), QString("slab-1"));
         QTest::keyClick(&b.window, Qt::Key_Backspace, Qt::ControlModifier);
         QCOMPARE(b.document.project().pieces.size(), std::size_t(2));
     }

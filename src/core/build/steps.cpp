@@ -80,10 +80,21 @@ class Steps {
     }
 
     void check() {
+        std::vector<std::pair<std::string, int>> same; // equal parts are said once
+        for (const auto& p : a_.parts) {
+            const std::string one =
+                fmt::format("{} {} × {} × {}", p.name, say(p.length), say(p.width), say(p.thickness));
+            const auto known =
+                std::find_if(same.begin(), same.end(), [&](const auto& s) { return s.first == one; });
+            if (known == same.end())
+                same.emplace_back(one, 1);
+            else
+                ++known->second;
+        }
         std::string sizes;
-        for (const auto& p : a_.parts)
-            sizes += fmt::format("{}{} {} × {} × {}", sizes.empty() ? "" : "; ", p.name, say(p.length),
-                                 say(p.width), say(p.thickness));
+        for (const auto& [one, n] : same)
+            sizes +=
+                (sizes.empty() ? "" : "; ") + (n > 1 ? fmt::format("{} times ", n) : std::string()) + one;
         auto& s = add(
             "check", "Check and mark the parts",
             "Measure each part against the list (" + sizes +

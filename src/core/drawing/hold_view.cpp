@@ -37,7 +37,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     const double cover = pp->cover.mm(); // 0 where it is cut open behind the piece
     const double stud = wall->studDepth.mm();
     const RailVerdict* h = pp->hold();
-    const bool studs = h && h->feasible && h->option.kind == RailSupport::studs;
+    const bool studs = h && h->feasible && h->option.atStuds();
     const double top = -46;
     const double bottom = H + 46;
     if (studs) {
@@ -49,18 +49,15 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
         pen.rect(-cover, top, cover, bottom - top, Tone::cover, Tone::outline).tip = "wall cover";
     paintSection(pen, a, h && h->feasible && !h->x.empty() ? h->x.front() : a.length.mm() / 2, H);
     if (h && h->feasible) {
-        const double front = a.wallThrough.mm();
-        for (double row : h->rows) {
-            const Length z = Length::mm(row);
-            const double tip = studs ? -cover - h->pen : -cover - 45;
-            drawScrew(pen, H - z.mm(), front, tip, studs ? h->option.screw->d : 8);
-        }
-        if (studs) {
-            pen.dimension({-cover - h->pen, bottom + 26}, {-cover, bottom + 26},
-                          formatNumber(Length::mm(h->pen), project.style));
-            auto& t = pen.text({-cover - h->pen, bottom + 26}, "in the stud", Tone::soft, 11);
-            t.align = Align::right;
-            t.dx = -6;
+        for (const auto& m : h->mounting.mounts)
+            if (m.support == 0 && m.kind != "rod" && m.kind != "rod_plug")
+                drawScrew(pen, H - m.from.z, m.from.y, m.from.y - m.length, m.diameter);
+        const double deep = h->pen > 0 ? h->pen : h->inWall;
+        if (studs && deep > 0) {
+            pen.dimension({-cover - deep, bottom + 26}, {-cover, bottom + 26},
+                          formatNumber(Length::mm(deep), project.style));
+            auto& t = pen.text({-cover - deep / 2, bottom + 26}, "in the stud", Tone::soft, 11);
+            t.dy = 12;
         }
     }
     pen.dimension({0, bottom + 26}, {D, bottom + 26}, formatNumber(a.depth, project.style), "piece.depth");

@@ -56,7 +56,10 @@ Drawing sectionView(const Project& project, const Plan& plan, const std::string&
                 s.dx = 18;
         }
     }
-    pen.extent({0, 0}, {D, H});
+    double low = 0; // rods stand out behind
+    for (const auto& p : a.parts)
+        low = std::min(low, p.solid.empty() ? 0.0 : p.solid.bounds().low.y);
+    pen.extent({low, 0}, {D, H});
     d.marginLeft = 62;
     d.marginRight = 62;
     d.marginTop = 44;

@@ -77,8 +77,23 @@ class SolidPainter {
         }
     }
 
+    /// Edges as a person would draw them: between the flats that stand for a curve only where it turns away.
+    [[nodiscard]] std::vector<EdgeLine> sharpEdges() const {
+        std::vector<EdgeLine> out;
+        for (std::size_t i = 0; i < bodies_.size(); ++i)
+            for (auto& e : edgesOf(*bodies_[i], static_cast<int>(i))) {
+                const bool smooth = dot(e.firstNormal, e.secondNormal) > 0.9; // less than 25 degrees
+                const bool turnsAway =
+                    (dot(e.firstNormal, eye_.toEye) > 0) != (dot(e.secondNormal, eye_.toEye) > 0);
+                if (!smooth || turnsAway)
+                    out.push_back(e);
+            }
+        return out;
+    }
+
     void edges() {
-        for (const auto& l : seenLines(bodies_, eye_.toEye)) {
+        lines_ = seenLines(sharpEdges(), bodies_, eye_.toEye);
+        for (const auto& l : lines_) {
             const Part& p = *parts_[static_cast<std::size_t>(l.edge.body)];
             const auto at = [&](double t) { return eye_.flat(l.edge.a + (l.edge.b - l.edge.a) * t); };
             double from = 0;
@@ -113,21 +128,40 @@ class SolidPainter {
         d_.marginLeft = d_.marginRight = o_.labels ? 40 : 8;
     }
 
+    /// A name and the stretch of its part that a line may point to.
     struct Named {
         const Part* part;
-        Point at;
+        Point a, b;
+        [[nodiscard]] Point at(double x) const {
+            const double t =
+                std::abs(b.x - a.x) < 1e-6 ? 0.5 : std::clamp((x - a.x) / (b.x - a.x), 0.05, 0.95);
+            return {a.x + (b.x - a.x) * t, a.y + (b.y - a.y) * t};
+        }
+        [[nodiscard]] double middleX() const { return (a.x + b.x) / 2; }
+        [[nodiscard]] double middleY() const { return (a.y + b.y) / 2; }
     };
-    /// Each name once ('rod' stands for all rods), where its part shows most.
+    /// Each name once ('rod' stands for all rods), at the longest edge of it that shows; what is hidden has
+    /// none.
     [[nodiscard]] std::vector<Named> named() const {
         std::vector<Named> out;
-        for (std::size_t i = 0; i < parts_.size(); ++i) {
-            const bool known = std::any_of(out.begin(), out.end(),
-                                           [&](const Named& n) { return n.part->name == parts_[i]->name; });
-            if (known || solids_[i].empty())
-                continue;
-            // Most of a part shows where its face lies open; the middle of its front upper edge is near it.
-            const Bounds3 b = solids_[i].bounds();
-            out.push_back({parts_[i], eye_.flat({(b.low.x + b.high.x) / 2, b.high.y, b.high.z})});
+        std::vector<double> best;
+        for (const auto& l : lines_) {
+            const Part* p = parts_[static_cast<std::size_t>(l.edge.body)];
+            for (const auto& s : l.seen) {
+                const Point a = eye_.flat(l.edge.a + (l.edge.b - l.edge.a) * s.from);
+                const Point b = eye_.flat(l.edge.a + (l.edge.b - l.edge.a) * s.to);
+                const double length = std::hypot(b.x - a.x, b.y - a.y);
+                const auto known = std::find_if(out.begin(), out.end(),
+                                                [&](const Named& n) { return n.part->name == p->name; });
+                if (known == out.end()) {
+                    out.push_back({p, a, b});
+                    best.push_back(length);
+                } else if (double& had = best[static_cast<std::size_t>(known - out.begin())];
+                           length > had + 0.5) {
+                    had = length;
+                    *known = {p, a, b};
+                }
+            }
         }
         return out;
     }
@@ -136,18 +170,20 @@ class SolidPainter {
     /// not meet each other, and evenly spread names do not either.
     void labels() {
         auto all = named();
-        std::sort(all.begin(), all.end(), [](const Named& a, const Named& b) { return a.at.y < b.at.y; });
+        std::sort(all.begin(), all.end(),
+                  [](const Named& a, const Named& b) { return a.middleY() < b.middleY(); });
         const std::size_t above = (all.size() + 1) / 2;
         row({all.begin(), all.begin() + static_cast<std::ptrdiff_t>(above)}, true);
         row({all.begin() + static_cast<std::ptrdiff_t>(above), all.end()}, false);
     }
     void row(std::vector<Named> names, bool above) {
-        std::sort(names.begin(), names.end(), [](const Named& a, const Named& b) { return a.at.x < b.at.x; });
+        std::sort(names.begin(), names.end(),
+                  [](const Named& a, const Named& b) { return a.middleX() < b.middleX(); });
         const double wide = high_.x - low_.x;
         for (std::size_t i = 0; i < names.size(); ++i) {
             const double share = (static_cast<double>(i) + 0.5) / static_cast<double>(names.size());
             const Point p{low_.x + wide * share, above ? low_.y : high_.y};
-            pen_.line({p, names[i].at}, Tone::soft, 0.8).id = "part:" + names[i].part->id;
+            pen_.line({p, names[i].at(p.x)}, Tone::soft, 0.8).id = "part:" + names[i].part->id;
             auto& t = pen_.text(p, names[i].part->name, Tone::text, 13);
             t.dy = above ? -14 : 18;
             t.id = "part:" + names[i].part->id;
@@ -161,6 +197,7 @@ class SolidPainter {
     std::vector<const Part*> parts_;
     std::vector<Solid> solids_;
     std::vector<const Solid*> bodies_;
+    std::vector<SeenLine> lines_;
     Point low_, high_;
 };
 

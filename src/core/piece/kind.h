@@ -19,6 +19,8 @@ struct KindInfo {
     const char* stem;  ///< name of the first one made: 'Ledge'
     const char* about; ///< one line: what it is for
     const char* tools; ///< what one needs to make it
+    const char* habit =
+        ""; ///< row of the reference data that says how high its top usually hangs; empty: none
 };
 
 /// What a kind must know from outside itself.

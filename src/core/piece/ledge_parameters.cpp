@@ -31,9 +31,12 @@ ParameterChange set(const char* key, Length l) {
 } // namespace
 
 const KindInfo LedgeParams::info{
-    "ledge", "Picture ledge", "Ledge",
+    "ledge",
+    "Picture ledge",
+    "Ledge",
     "a shallow shelf with a lip for pictures, records and small things, screwed through its back rail",
-    "saw, drill, screwdriver, clamps"};
+    "saw, drill, screwdriver, clamps",
+    "pic_ledge"};
 
 LedgeParams LedgeParams::defaults(bool metric) {
     LedgeParams p;

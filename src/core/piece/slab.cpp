@@ -229,8 +229,10 @@ class SlabBuilder {
                 false);
         // The outermost readings reach the ends; the depth is measured where the edge stands out most.
         std::vector<std::array<double, 2>> all = *readings;
-        all.front()[0] = std::min(all.front()[0], -1.0);
-        all.back()[0] = std::max(all.back()[0], p_.length.mm() + 1);
+        if (all.front()[0] > -1)
+            all.insert(all.begin(), {-1.0, all.front()[1]});
+        if (all.back()[0] < p_.length.mm() + 1)
+            all.push_back({p_.length.mm() + 1, all.back()[1]});
         const double least = leastWithin(all, p_.length.mm());
         for (auto& r : all)
             r[1] -= least;

@@ -83,6 +83,7 @@ HeightQuestion heightQuestion(const Piece& piece, const PiecePlan& pp) {
     q.height = a.height;
     q.surface = a.surfaceZ;
     q.depth = a.depth;
+    q.habit = kindInfo(piece.params).habit;
     for (const auto& i : piece.load.items)
         if (i.kind.find("frame") != std::string::npos || i.kind.find("canvas") != std::string::npos)
             q.pictureHeight = std::max(q.pictureHeight, i.height);

@@ -31,7 +31,7 @@ class Adviser {
             if (o.kind == "radiator" && o.x < ask_.x1 && o.right() > ask_.x0)
                 over("radiator", "radiator", o.id, o.top());
         pictures();
-        ledge();
+        habit();
         reach();
         walkway();
         ceiling();
@@ -67,11 +67,15 @@ class Adviser {
                         row->source, false});
     }
 
-    void ledge() {
-        const HeightAdvice* row = catalog_.findHeight("pic_ledge");
-        if (row)
-            out_.push_back({"ledge", Length::mm(row->low), Length::mm(row->high), "picture ledge", row->why,
-                            row->source, false});
+    void habit() {
+        if (const HeightAdvice* row = ask_.habit.empty() ? nullptr : catalog_.findHeight(ask_.habit)) {
+            // 'Picture ledge, height of ..': what it is about, as it stands in a sentence
+            std::string what = row->item.substr(0, row->item.find(','));
+            if (!what.empty() && what[0] >= 'A' && what[0] <= 'Z')
+                what[0] = static_cast<char>(what[0] - 'A' + 'a');
+            out_.push_back(
+                {"habit", Length::mm(row->low), Length::mm(row->high), what, row->why, row->source, false});
+        }
     }
 
     void reach() {

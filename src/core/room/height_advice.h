@@ -21,12 +21,13 @@ struct HeightBand {
 
 /// The piece whose height is asked about.
 struct HeightQuestion {
-    Length x0, x1;        ///< its ends on the wall
-    Length height;        ///< of the piece itself
-    Length surface;       ///< of what things stand on, above its bottom
-    Length depth;         ///< from the wall
-    Length pictureHeight; ///< of the tallest picture on it; 0: none
-    NumberStyle style;    ///< for the words
+    Length x0, x1;                  ///< its ends on the wall
+    Length height;                  ///< of the piece itself
+    Length surface;                 ///< of what things stand on, above its bottom
+    Length depth;                   ///< from the wall
+    Length pictureHeight;           ///< of the tallest picture on it; 0: none
+    NumberStyle style;              ///< for the words
+    std::string habit{"pic_ledge"}; ///< row that says how high such pieces hang; empty: nobody has a habit
 };
 
 /// Bands for a piece: over the furniture below it, the centre line of its pictures, the habit for ledges;

@@ -86,6 +86,7 @@ class Around {
 struct RawEdge {
     Vec3 a, b;
     int first, second;
+    Vec3 firstNormal, secondNormal;
 };
 
 std::vector<RawEdge> rawEdges(const Solid& solid) {
@@ -100,9 +101,12 @@ std::vector<RawEdge> rawEdges(const Solid& solid) {
                     std::swap(a, b);
                 const auto [it, fresh] = known.try_emplace({a, b}, static_cast<int>(out.size()));
                 if (fresh)
-                    out.push_back({c.points[a], c.points[b], f.origin, FaceOrigin::inner});
-                else
+                    out.push_back({c.points[a], c.points[b], f.origin, FaceOrigin::inner, f.plane.normal,
+                                   f.plane.normal});
+                else {
                     out[it->second].second = f.origin;
+                    out[it->second].secondNormal = f.plane.normal;
+                }
             }
     }
     std::erase_if(out, [](const RawEdge& e) { return norm(e.b - e.a) < sameMm; });
@@ -150,8 +154,8 @@ void judgeLine(const Solid& solid, const std::vector<RawEdge>& group, int body, 
         if (open)
             out.back().b = at + along * marks[i + 1];
         else
-            out.push_back(
-                {at + along * marks[i], at + along * marks[i + 1], body, mine->first, mine->second});
+            out.push_back({at + along * marks[i], at + along * marks[i + 1], body, mine->first, mine->second,
+                           mine->firstNormal, mine->secondNormal});
         open = true;
     }
 }
@@ -163,7 +167,7 @@ std::vector<EdgeLine> edgesOf(const Solid& solid, int body) {
     std::vector<RawEdge> raw = rawEdges(solid);
     if (solid.cells.size() == 1) { // every edge of a convex body is one
         for (const auto& e : raw)
-            out.push_back({e.a, e.b, body, e.first, e.second});
+            out.push_back({e.a, e.b, body, e.first, e.second, e.firstNormal, e.secondNormal});
         return out;
     }
     std::vector<bool> used(raw.size());

@@ -11,6 +11,7 @@ struct EdgeLine {
     Vec3 a, b;
     int body = 0;                                              ///< which of the solids it belongs to
     int first = FaceOrigin::inner, second = FaceOrigin::inner; ///< origins of the faces that meet there
+    Vec3 firstNormal, secondNormal;                            ///< outward, of those faces
 };
 
 /// The edges where two open faces of one solid meet at an angle: what a person would draw. Edges between

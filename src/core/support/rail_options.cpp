@@ -102,7 +102,7 @@ void addArms(std::vector<RailOption>& out, const Catalog& catalog, bool metric, 
         if (!firm && o.kind != RailSupport::masonry && o.kind != RailSupport::cover)
             continue;
         o.id = "arms-" + o.id;
-        o.name = "ledger with arms, " + o.name;
+        o.name = "arms, " + (o.screw ? o.screw->label + " screws" : o.name);
         if (o.kind == RailSupport::studs)
             o.kind = RailSupport::arms;
         out.push_back(std::move(o));

@@ -143,7 +143,7 @@ void chooseWallScrew(const RailBench& b, RailVerdict& v) {
 
 void addCrushCheck(const RailBench& b, double width, RailVerdict& v) {
     const double soft = std::min(b.wall.crush, b.piece.woodC1.FcPerp);
-    auto worst = worstOver(b, "wall_crush", "Wall cover under the lower edge", "MPa", "the wall",
+    auto worst = worstOver(b, "wall_crush", "Wall cover under the lower edge", "MPa", "wall cover",
                            [&](const AtSupport& at) {
                                return Use{edgeForces(at.M, v.rows, width).pressure, soft};
                            });

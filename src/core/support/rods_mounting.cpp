@@ -59,8 +59,10 @@ class Mounter {
         const Vec3 d = (to - from) / whole;
         for (const auto& p : a_.parts) {
             const auto in = inside(p.solid, from, to, 0.002); // a seam belongs to both
-            if (in.empty() || (in.back().to - in.front().from) * whole < 0.5)
+            if (in.empty() || (in.back().to - in.front().from) * whole < 0.01) {
+                groove(p, id, from, d, whole);
                 continue;
+            }
             crossed.emplace_back(in.front().from, p.id);
             const double deep = (in.back().to - in.front().from) * whole;
             out_.holes.emplace_back(p.id,
@@ -72,6 +74,15 @@ class Mounter {
         for (auto it = crossed.rbegin(); it != crossed.rend(); ++it)
             out.push_back(it->second); // as a fixing driven from the front passes them
         return out;
+    }
+
+    /// A layer beside the one with the rod's middle: a thick rod lies in a groove of it.
+    void groove(const Part& p, const std::string& id, const Vec3& from, const Vec3& d, double whole) {
+        const auto first = cylinderMeets(p.solid, from, from + d * whole, rod_.d / 2);
+        const auto last = cylinderMeets(p.solid, from + d * whole, from, rod_.d / 2);
+        if (first && last && whole - *first - *last > 0.01)
+            out_.holes.emplace_back(p.id, Hole{fmt::format("{}/{}", p.id, id), from + d * *first, d,
+                                               rod_.d + seat_.play.mm(), whole - *first - *last, id});
     }
 
     void rod(std::size_t i) {

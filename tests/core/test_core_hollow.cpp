@@ -1,0 +1,182 @@
+// The hollow: a box that closes, a ledger with arms that fits inside, an order in which it can be built.
+#include "build/order.h"
+#include "solid/query.h"
+#include "strength/concealed.h"
+#include "support.h"
+
+using namespace owl;
+
+namespace {
+
+Project hollowProject(Units units = Units::metric) {
+    return newProject("hollow", units).value();
+}
+HollowParams& hollow(Project& p) {
+    return std::get<HollowParams>(p.pieces.front().params);
+}
+const PiecePlan& first(const Plan& plan) {
+    return plan.pieces.front();
+}
+
+} // namespace
+
+class TestHollow : public QObject {
+    Q_OBJECT
+  private slots:
+    void aDefaultHollowHangsOnArms() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            const Plan plan = test::planOf(hollowProject(units));
+            const PiecePlan& pp = first(plan);
+            QVERIFY(!plan.blocked());
+            QVERIFY(pp.hold()->option.kind == RailSupport::arms);
+            QVERIFY(pp.hold()->armX.size() >= 3);
+            QVERIFY(pp.assembly().find("ledger") && pp.assembly().find("arm-1"));
+        }
+    }
+    void everyMakeClosesWithoutGapOrOverlap() {
+        for (const HollowCorner corner :
+             {HollowCorner::mitred, HollowCorner::frontCovers, HollowCorner::endsCover})
+            for (const HollowSkin skin : {HollowSkin::letIn, HollowSkin::onTop})
+                for (Length front : {12_mm, 18_mm, 30_mm}) {
+                    Project p = hollowProject();
+                    hollow(p).corners = corner;
+                    hollow(p).skins = skin;
+                    hollow(p).frontThickness = front; // two thicknesses meet in a mitre too
+                    const PiecePlan pp = first(test::planOf(p));
+                    const auto& parts = pp.assembly().parts;
+                    for (std::size_t i = 0; i < parts.size(); ++i)
+                        for (std::size_t k = 0; k < i; ++k)
+                            QVERIFY2(separation(parts[i].solid, parts[k].solid) > -1e-3,
+                                     (parts[i].id + " " + parts[k].id).c_str());
+                    for (const auto& j : pp.assembly().joints) {
+                        const Part* a = pp.assembly().find(j.first);
+                        const Part* b = pp.assembly().find(j.second);
+                        QVERIFY2(distance(a->solid, b->solid) <= j.gap + 1e-3, j.id.c_str());
+                    }
+                    // a mitre meets over its whole face
+                    if (corner == HollowCorner::mitred && skin == HollowSkin::letIn) {
+                        const double te = hollow(p).endThickness.mm();
+                        const double want = std::hypot(te, front.mm()) * hollow(p).height.mm();
+                        const double got = contactArea(pp.assembly().find("front")->solid,
+                                                       pp.assembly().find("end-left")->solid);
+                        QVERIFY2(std::abs(got - want) < 0.01 * want,
+                                 qPrintable(QString("%1 %2").arg(got).arg(want)));
+                    }
+                }
+    }
+    void armsKeepClearOfTheLedgersScrews() {
+        Project p = hollowProject();
+        hollow(p).length = 2000_mm;
+        p.walls.front().spacing = 400_mm;
+        const PiecePlan pp = first(test::planOf(p));
+        for (double arm : pp.hold()->armX)
+            for (double stud : pp.hold()->x)
+                QVERIFY(std::abs(arm - stud) >= hollow(p).frame.mm() / 2 + 12.5);
+        for (std::size_t i = 1; i < pp.hold()->armX.size(); ++i)
+            QVERIFY(pp.hold()->armX[i] - pp.hold()->armX[i - 1] < hollow(p).armSpacing.mm() + 80);
+    }
+    void theBoxSlidesOverItsArms() {
+        const PiecePlan pp = first(test::planOf(hollowProject()));
+        Solid held;
+        for (const auto& part : pp.assembly().parts)
+            if (part.fromSupport)
+                held.cells.insert(held.cells.end(), part.solid.cells.begin(), part.solid.cells.end());
+        for (const auto& part : pp.assembly().parts)
+            if (!part.fromSupport) // straight out of the wall it comes off, sideways not
+                QVERIFY2(slidesFree(part.solid, {0, 400, 0}, held), part.id.c_str());
+        QVERIFY(!slidesFree(pp.assembly().find("end-left")->solid, {50, 0, 0}, held));
+    }
+    void theOrderLetsEveryDriverReach() {
+        const PiecePlan pp = first(test::planOf(hollowProject()));
+        const JointOrder order = workableOrder(pp.assembly());
+        QVERIFY(order.stuck.empty());
+        std::set<std::string> there;
+        for (const Joint* j : order.joints) {
+            for (const auto& way : inTheDriversWay(*j, pp.assembly()))
+                QVERIFY2(!there.contains(way), (j->id + " " + way).c_str());
+            there.insert(j->first);
+            there.insert(j->second);
+        }
+        // the outer arms before the ends of the box, which would stand behind their lag screws
+        const auto at = [&](const std::string& id) {
+            return std::find_if(order.joints.begin(), order.joints.end(),
+                                [&](const Joint* j) { return j->id == id; });
+        };
+        QVERIFY(at("ledger-arm-1") < at("front-end-left"));
+    }
+    void nothingReachesWhereEverythingIsInTheWay() {
+        Assembly a;
+        a.length = 100_mm;
+        a.parts.push_back(blankPart("a", "a", 100_mm, 50_mm, 20_mm, {}));
+        a.parts.push_back(blankPart("b", "b", 100_mm, 50_mm, 20_mm, {{0, 0, 20}}));
+        a.parts.push_back(blankPart("lid", "lid", 100_mm, 50_mm, 20_mm, {{0, 0, -60}}));
+        Joint lid;
+        lid.id = "lid";
+        lid.first = "lid";
+        lid.second = "a";
+        Joint screw;
+        screw.id = "screw";
+        screw.first = "a";
+        screw.second = "b";
+        screw.fasteners = {{"screw", {50, 25, 2}, {0, 0, 1}, 30, 4, {"a", "b"}, false}};
+        a.joints = {lid, screw};
+        QCOMPARE(inTheDriversWay(screw, a), std::vector<std::string>{"lid"});
+        QCOMPARE(workableOrder(a).joints.front()->id, std::string("screw"));
+        QVERIFY(workableOrder(a).stuck.empty());
+        a.joints[1].second = "lid"; // it needs the lid that stands in its own way
+        QCOMPARE(workableOrder(a).stuck, std::vector<std::string>{"screw"});
+    }
+    void tallerLedgersPullLess() {
+        double last = 1e9;
+        for (Length h : {90_mm, 120_mm, 160_mm}) {
+            Project p = hollowProject();
+            hollow(p).height = h;
+            const Plan plan = test::planOf(p);
+            const Check* c = test::check(*first(plan).hold(), "wall_screws");
+            QVERIFY(c && *c->leaning < last);
+            last = *c->leaning;
+        }
+    }
+    void theCoverAloneIsRefused() {
+        Project p = hollowProject();
+        p.pieces.front().hold.support = "arms-anchors";
+        const Plan plan = test::planOf(p);
+        QVERIFY(!first(plan).hold()->feasible);
+        QVERIFY(first(plan).hold()->refusal.find("cover") != std::string::npos);
+    }
+    void badInputIsToldWithARemedyAndStillDrawn_data() {
+        QTest::addColumn<QString>("set");
+        QTest::addColumn<QString>("finding");
+        QTest::newRow("skins thicker than the box") << "top_thickness=60"
+                                                    << "hollow.no_hollow";
+        QTest::newRow("no room for arms") << "depth=60"
+                                          << "hollow.no_arms";
+        QTest::newRow("6 m") << "length=6 m"
+                             << "hollow.too_long";
+        QTest::newRow("shorter than its ends") << "length=30"
+                                               << "hollow.too_short";
+        QTest::newRow("arms everywhere") << "arm_spacing=20"
+                                         << "hollow.arms_too_close";
+        QTest::newRow("chamfer through the board") << "chamfer=40"
+                                                   << "hollow.chamfer_too_big";
+    }
+    void badInputIsToldWithARemedyAndStillDrawn() {
+        QFETCH(QString, set);
+        QFETCH(QString, finding);
+        Project p = hollowProject();
+        auto changed = withParameter(p.pieces.front().params, set.section('=', 0, 0).toStdString(),
+                                     set.section('=', 1).toStdString(), true);
+        QVERIFY2(changed.has_value(), changed ? "" : changed.error().c_str());
+        p.pieces.front().params = *changed;
+        const Plan plan = test::planOf(p);
+        const Finding* f = test::finding(plan, finding.toStdString());
+        QVERIFY2(f && !f->remedies.empty(), qPrintable(finding));
+        for (const auto& part : first(plan).assembly().parts) {
+            QVERIFY(part.length > Length() && part.width > Length() && part.thickness > Length());
+            QVERIFY(std::isfinite(part.volume()));
+        }
+    }
+};
+
+QTEST_APPLESS_MAIN(TestHollow)
+#include "test_core_hollow.moc"

@@ -1,0 +1,31 @@
+#!/usr/bin/env bash
+# Every kind of piece, by its defaults in both unit systems and drawn by lot, must satisfy the independent checker of
+# pieces. PIECES: how many by lot a kind (12 in the suite).
+set -uo pipefail
+top="$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)"
+cli="$top/build/release/upright-owl-cli"
+verify="$top/../shared/verify_piece.py"
+work="$(mktemp -d)"
+trap 'rm -rf "$work"' EXIT
+bad=0
+judge() { # name, options of 'new'
+    local name="$1"
+    shift
+    "$cli" new "$@" >"$work/p.owl" 2>"$work/err" || { echo "$name: $(cat "$work/err")"; bad=1; return; }
+    "$cli" plan "$work/p.owl" --out "$work/out" 2>"$work/err" || { echo "$name: $(cat "$work/err")"; bad=1; return; }
+    /usr/bin/python3 "$verify" "$work/out/plan.json" "$work/p.owl" --job "$work/out/cut-job.json" >"$work/said" ||
+        { echo "error: $name"; cat "$work/said"; bad=1; }
+}
+/usr/bin/python3 "$verify" --self-test || bad=1
+"$cli" plan "$top/demo/harbour-lane.owl" --out "$work/demo" 2>/dev/null
+/usr/bin/python3 "$verify" "$work/demo/plan.json" "$top/demo/harbour-lane.owl" --job "$work/demo/cut-job.json" || bad=1
+for kind in $("$cli" kinds | sed -n 's/^\([a-z_]*\): .*/\1/p'); do
+    judge "$kind mm" "$kind" --units mm
+    judge "$kind in" "$kind" --units in
+    for seed in $(seq 1 "${PIECES:-12}"); do
+        units=mm
+        [ $((seed % 2)) -eq 0 ] && units=in
+        judge "$kind $units $seed" "$kind" --units "$units" --random "$seed"
+    done
+done
+exit $bad
