@@ -16,7 +16,8 @@ std::vector<std::string> inTheDriversWay(const Joint& j, const Assembly& a) {
             // A head may lie sunk in the part it holds.
             const bool own = !f.passes.empty() && f.passes.front() == p.id;
             const Vec3 from = f.from - f.direction * (own ? 30.0 : 3.0);
-            return cylinderMeets(p.solid, from, f.from - f.direction * driverLength, driverRadius).has_value();
+            return cylinderMeets(p.solid, from, f.from - f.direction * driverLength, driverRadius)
+                .has_value();
         });
         if (meets)
             out.push_back(p.id);
@@ -35,8 +36,8 @@ JointOrder workableOrder(const Assembly& a) {
     JointOrder out;
     std::set<std::string> there;
     std::vector<bool> done(open.size());
-    // A joint may be made when what it brings in blocks nobody who is still to come; if none may, the first that
-    // is not blocked itself; if all are, the first.
+    // A joint may be made when what it brings in blocks nobody who is still to come; if none may, the first
+    // that is not blocked itself; if all are, the first.
     const auto brings = [&](std::size_t i, const std::string& part) {
         return !there.contains(part) && (open[i]->first == part || open[i]->second == part);
     };

@@ -9,8 +9,9 @@ inline constexpr double driverRadius = 11.9, driverLength = 180; // mm, less a h
 /// Parts that stand in the way of a straight driver at one of the screws of a joint.
 std::vector<std::string> inTheDriversWay(const Joint& j, const Assembly& a);
 
-/// The joints made in the shop, in an order in which every driver still reaches: a joint comes before those that
-/// bring in what would stand in its way, else as they are listed. `stuck`: joints for which there is no such order.
+/// The joints made in the shop, in an order in which every driver still reaches: a joint comes before those
+/// that bring in what would stand in its way, else as they are listed. `stuck`: joints for which there is no
+/// such order.
 struct JointOrder {
     std::vector<const Joint*> joints;
     std::vector<std::string> stuck;

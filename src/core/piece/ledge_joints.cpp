@@ -223,7 +223,8 @@ class Joiner {
         r_.assembly.joints.push_back(std::move(j));
     }
 
-    /// Moves one spot sideways, as little as will do, where its fastener would meet one that is there already.
+    /// Moves one spot sideways, as little as will do, where its fastener would meet one that is there
+    /// already.
     void makeRoom(Joint& j, std::size_t i, double diameter) const {
         const auto alone = [&](const Vec& at) {
             Joint one = j;
