@@ -365,7 +365,7 @@ void MainWindow::showShortcuts() {
             w.values.emplace_back(a->shortcut().toString(QKeySequence::NativeText).toStdString(),
                                   a->text().toStdString());
     w.values.emplace_back("W", "working of the verdict");
-    w.values.emplace_back("Arrows, in Place", "move the ledge; with Shift ten times as far");
+    w.values.emplace_back("Arrows, in Place", "move the piece; with Shift ten times as far");
     w.values.emplace_back("Enter, on the drawing", "type its dimensions; Tab goes to the next");
     w.result = "Everything can be undone.";
     w.source = "docs/user-guide.md";

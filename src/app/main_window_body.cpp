@@ -298,8 +298,8 @@ void MainWindow::buildActions() {
         if (!doc_->project().pieces.empty())
             choosePiece(words(doc_->project().pieces.back().id));
     }));
-    edit->addAction(action("removePiece", tr("Remove this ledge"), QKeySequence("Ctrl+Backspace"), [this] {
-        doc_->apply({tr("Remove a ledge").toStdString(), [id = piece_.toStdString()](Project& p) {
+    edit->addAction(action("removePiece", tr("Remove this piece"), QKeySequence("Ctrl+Backspace"), [this] {
+        doc_->apply({tr("Remove a piece").toStdString(), [id = piece_.toStdString()](Project& p) {
                          std::erase_if(p.pieces, [&](const Piece& q) { return q.id == id; });
                      }});
     }));

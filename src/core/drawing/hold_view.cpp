@@ -116,8 +116,8 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
         auto& t = pen.text({x, -reach}, formatNumber(centre, project.style), Tone::soft, 11);
         t.dy = -9;
     }
-    for (const auto& p : a.parts)
-        drawPartFront(pen, p, 0, H);
+    for (const Part* p : fromBehind(a))
+        drawPartFront(pen, *p, 0, H);
     const RailVerdict* h = pp->hold();
     if (h && h->feasible)
         for (std::size_t i = 0; i < h->x.size(); ++i) {

@@ -1,5 +1,7 @@
 #include "drawing/items.h"
 
+#include <algorithm>
+
 #include <array>
 #include <cmath>
 
@@ -203,6 +205,16 @@ Shape& drawPartFront(Pen& pen, const Part& part, double x, double y) {
     s.grain = along ? 0 : -1;
     s.tip = part.name;
     return s;
+}
+
+std::vector<const Part*> fromBehind(const Assembly& a) {
+    std::vector<const Part*> out;
+    for (const auto& p : a.parts)
+        out.push_back(&p);
+    const auto front = [](const Part* p) { return p->bounds().at.y + p->bounds().size.y; };
+    std::stable_sort(out.begin(), out.end(),
+                     [&](const Part* x, const Part* y) { return front(x) < front(y); });
+    return out;
 }
 
 } // namespace owl

@@ -1,5 +1,5 @@
 #pragma once
-#include "assembly/part.h"
+#include "assembly/assembly.h"
 #include "drawing/drawing.h"
 #include "load/load_spec.h"
 
@@ -13,4 +13,7 @@ void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double
                    const std::string& id);
 /// A part as seen from the front of its piece, whose left end is at x and whose bottom at y.
 Shape& drawPartFront(Pen& pen, const Part& part, double x, double y);
+/// Parts as one sees them from the front: what lies behind comes first.
+std::vector<const Part*> fromBehind(const Assembly& a);
+
 } // namespace owl

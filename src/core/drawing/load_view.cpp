@@ -31,9 +31,9 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
         t.tip = i.name;
         ++n;
     }
-    for (const auto& p : a.parts)
-        if (p.id != a.wallPart)
-            drawPartFront(pen, p, 0, 0);
+    for (const Part* p : fromBehind(a))
+        if (p->id != a.wallPart)
+            drawPartFront(pen, *p, 0, 0);
     // The even load as a row of arrows, the hand as one strong arrow at its worst place.
     if (piece->load.kgPerM > 0) {
         const int arrows = std::clamp(static_cast<int>(L / 90), 4, 60);

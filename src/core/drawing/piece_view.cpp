@@ -75,14 +75,7 @@ Drawing frontView(const Project& project, const Plan& plan, const std::string& p
     Pen pen(d);
     const Assembly& a = pp->assembly();
     const double H = a.height.mm();
-    std::vector<const Part*> order;
-    for (const auto& p : a.parts)
-        order.push_back(&p);
-    std::sort(order.begin(), order.end(), [](const Part* x, const Part* y) {
-        const auto front = [](const Part* p) { return p->bounds().at.y + p->bounds().size.y; };
-        return front(x) < front(y);
-    });
-    for (const Part* p : order)
+    for (const Part* p : fromBehind(a))
         drawPartFront(pen, *p, 0, H).id = "part:" + p->id;
     for (const auto& j : a.joints)
         for (const auto& f : j.fasteners) {

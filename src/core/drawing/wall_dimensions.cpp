@@ -98,7 +98,7 @@ class WallDimensions {
             n.bold = true;
             n.dy = 13;
         }
-        auto& e = pen_.text({pp.left.mm(), foot}, "from the ledge's end", Tone::soft, 11);
+        auto& e = pen_.text({pp.left.mm(), foot}, "from its end", Tone::soft, 11);
         e.align = Align::right;
         e.dx = -8;
     }

@@ -326,9 +326,9 @@ class WallPainter {
             part(*back);
         for (const auto& item : options_.marks ? std::vector<LoadItem>() : piece.load.items)
             drawItem(pen_, item, x0 + item.x.mm(), bottom - a.surfaceZ.mm(), n++, id);
-        for (const auto& p : a.parts)
-            if (p.id != a.wallPart)
-                part(p);
+        for (const Part* p : fromBehind(a))
+            if (p->id != a.wallPart)
+                part(*p);
         if (chosen && !options_.marks) {
             auto& s = pen_.rect(x0 - 6, bottom - a.height.mm() - 6, a.length.mm() + 12, a.height.mm() + 12,
                                 Tone::none, Tone::accent);
@@ -380,8 +380,8 @@ Drawing thumbnail(const Project& project, const PiecePlan& pp) {
     std::size_t n = 0;
     // What stands in front of a thing hides its foot; in a picture this small the lip would hide half of it,
     // so things are drawn last.
-    for (const auto& p : a.parts)
-        drawPartFront(pen, p, 0, H);
+    for (const Part* p : fromBehind(a))
+        drawPartFront(pen, *p, 0, H);
     if (piece)
         for (const auto& i : piece->load.items) {
             drawItem(pen, i, i.x.mm(), H - a.surfaceZ.mm(), n++, {});

@@ -16,7 +16,7 @@ std::string plural(std::size_t n, const char* word) {
 
 StripTable loadStrip(const Project& project, const Piece& piece, const PiecePlan& pp) {
     StripTable t;
-    t.title = "On this ledge: " + formatMass(pp.contents, project.style) + ", and its own " +
+    t.title = "On this piece: " + formatMass(pp.contents, project.style) + ", and its own " +
               formatMass(pp.mass, project.style);
     t.columns = {"thing", "from the left", "width", "mass", "stays"};
     t.numeric = {1, 2, 3};

@@ -169,9 +169,9 @@ class PieceFindings : public PieceFinder {
             const Length x = std::clamp(i.x, Length(), std::max(Length(), length() - i.width));
             auto& f = found("item_overhangs", Severity::warns, "load",
                             fmt::format("{} hangs over the end", i.name.empty() ? "An item" : i.name),
-                            fmt::format("It stands from {} to {} on a ledge {} long.", say(i.x),
+                            fmt::format("It stands from {} to {} on a piece {} long.", say(i.x),
                                         say(i.x + i.width), say(length())));
-            f.remedies.push_back(changePiece("Push it onto the ledge", piece_, [id = i.id, x](Piece& p) {
+            f.remedies.push_back(changePiece("Push it onto the piece", piece_, [id = i.id, x](Piece& p) {
                 for (auto& item : p.load.items)
                     if (item.id == id)
                         item.x = x;
@@ -198,7 +198,7 @@ class PieceFindings : public PieceFinder {
                               formatMass(100, project_.style), line(45)));
         if (pp_.mass > 20)
             found("two_people", Severity::notes, "hang", "Two people lift it",
-                  fmt::format("The empty ledge weighs {}.", formatMass(pp_.mass, project_.style)));
+                  fmt::format("Empty it weighs {}.", formatMass(pp_.mass, project_.style)));
     }
 
     void drilling() {

@@ -161,7 +161,7 @@ class PlaceFindings : public PieceFinder {
                 continue;
             auto& g = add(
                 "behind_furniture", Severity::warns, "Behind the " + f.title(),
-                fmt::format("It stands {} high; the ledge begins at {}.", say(f.height), say(pp_.bottom)));
+                fmt::format("It stands {} high; the piece begins at {}.", say(f.height), say(pp_.bottom)));
             if (f.height + 200_mm + tall() < wall_->height)
                 g.remedies.push_back(raise(f.height + 200_mm));
         }

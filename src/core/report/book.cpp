@@ -268,7 +268,7 @@ class Book {
                               say(m.fromPieceLeft), say(m.fromPieceTop), m.bit, say(Length::mm(m.depth)),
                               m.into});
         add(BlockKind::paragraph, "Mark the first hole from the corner and the floor and drill it. Drive its "
-                                  "screw almost home, level the ledge, mark the others through the rail, and "
+                                  "screw almost home, level the piece, mark the others through the rail, and "
                                   "check them against the list before drilling.");
         cautions("drilling walls");
         for (const auto& m : pp.marks)
