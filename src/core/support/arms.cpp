@@ -117,9 +117,7 @@ class ArmsJudge {
         if (!v_.refusal.empty())
             return;
         v_.difficulty = 3;
-        for (std::size_t i = 0; i < v_.x.size(); ++i)
-            v_.reactions.push_back(s.own.reactions[i] + factor_ * (s.contents.up[i] + s.contents.down[i]));
-        demands(s);
+        addDemands(s, factor_, v_);
         if (!quiet_) {
             v_.cases = supportCases(s, factor_);
             v_.mounting = armsMounting(p_, w_, v_, layout_);
@@ -144,18 +142,6 @@ class ArmsJudge {
         // the rows as they are on the wall
         for (double& z : v_.rows)
             z += layout_.z0;
-    }
-
-    void demands(const RailStatics& s) {
-        v_.demands.resize(v_.x.size());
-        for (const auto& at : atSupports(s, factor_)) {
-            SupportDemand& q = v_.demands[at.support];
-            q.x = v_.x[at.support];
-            double& V = at.leaning() ? q.shearLeaning : q.shearStanding;
-            double& M = at.leaning() ? q.turnLeaning : q.turnStanding;
-            V = std::max(V, at.V);
-            M = std::max(M, at.M);
-        }
     }
 
     /// The heaviest arm: what stands on its share, and all of a hand.

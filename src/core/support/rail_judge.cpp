@@ -51,18 +51,7 @@ class Judge {
 
   private:
     void judgeOn(const RailBench& b) {
-        for (std::size_t i = 0; i < v_.x.size(); ++i)
-            v_.reactions.push_back(b.statics.own.reactions[i] +
-                                   factor_ * (b.statics.contents.up[i] + b.statics.contents.down[i]));
-        v_.demands.resize(v_.x.size());
-        for (const auto& at : atSupports(b.statics, factor_)) {
-            SupportDemand& d = v_.demands[at.support];
-            d.x = v_.x[at.support];
-            double& V = at.leaning() ? d.shearLeaning : d.shearStanding;
-            double& M = at.leaning() ? d.turnLeaning : d.turnStanding;
-            V = std::max(V, at.V);
-            M = std::max(M, at.M);
-        }
+        addDemands(b.statics, factor_, v_);
         if (!quiet_) {
             v_.cases = supportCases(b.statics, factor_);
             v_.mounting = railMounting(p_, w_, v_);
@@ -161,6 +150,20 @@ auto rankOf(const RailVerdict& v) {
 }
 
 } // namespace
+
+void addDemands(const RailStatics& s, double factor, RailVerdict& v) {
+    for (std::size_t i = 0; i < v.x.size(); ++i)
+        v.reactions.push_back(s.own.reactions[i] + factor * (s.contents.up[i] + s.contents.down[i]));
+    v.demands.resize(v.x.size());
+    for (const auto& at : atSupports(s, factor)) {
+        SupportDemand& d = v.demands[at.support];
+        d.x = v.x[at.support];
+        double& V = at.leaning() ? d.shearLeaning : d.shearStanding;
+        double& M = at.leaning() ? d.turnLeaning : d.turnStanding;
+        V = std::max(V, at.V);
+        M = std::max(M, at.M);
+    }
+}
 
 std::string loadWords(const RailBench& b, const RailHand* hand) {
     if (!hand)

@@ -11,6 +11,9 @@ namespace owl {
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       StaticsCache& cache, double factor, bool quiet);
 
+/// What each support carries when all stands there, and the most it is asked for.
+void addDemands(const RailStatics& s, double factor, RailVerdict& v);
+
 /// What every check looks at.
 struct RailBench {
     const RailPiece& piece;

@@ -323,9 +323,7 @@ class RodJudge {
             v_.cases = supportCases(s, factor_);
             v_.mounting = rodsMounting(p_, w_, v_);
         }
-        for (std::size_t i = 0; i < v_.x.size(); ++i)
-            v_.reactions.push_back(s.own.reactions[i] + factor_ * (s.contents.up[i] + s.contents.down[i]));
-        demands(s);
+        addDemands(s, factor_, v_);
         for (auto& c : railSectionChecks(r))
             v_.checks.push_back(std::move(c));
         rodChecks(r);
@@ -338,18 +336,6 @@ class RodJudge {
         v_.holes = static_cast<int>(is(RailSupport::rodsPlate) ? 2 * v_.x.size() : v_.x.size());
         v_.rows = {seat_.z.mm()};
         v_.verdict = judge(v_.checks, {grade(), p_.strengthLimit, p_.leaningCounts});
-    }
-
-    void demands(const RailStatics& s) {
-        v_.demands.resize(v_.x.size());
-        for (const auto& at : atSupports(s, factor_)) {
-            SupportDemand& q = v_.demands[at.support];
-            q.x = v_.x[at.support];
-            double& V = at.leaning() ? q.shearLeaning : q.shearStanding;
-            double& M = at.leaning() ? q.turnLeaning : q.turnStanding;
-            V = std::max(V, at.V);
-            M = std::max(M, at.M);
-        }
     }
 
     [[nodiscard]] Grade grade() const {
