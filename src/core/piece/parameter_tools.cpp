@@ -163,12 +163,9 @@ void ParameterLottery::length(const About&, Length& v, const LengthLimits& limit
     // Whole millimetres or sixteenths, the ends themselves now and then.
     const Length step = metric_ ? 1_mm : Length::inches(1, 16);
     const Length span = limits.usualHigh - limits.usualLow;
-    v = kind == 0 ? limits.usualLow
-        : kind == 1
-            ? limits.usualHigh
-            : limits.usualLow +
-                  Length::nm(static_cast<std::int64_t>(f * static_cast<double>(span.nm() / step.nm() + 1)) *
-                             step.nm());
+    const std::int64_t places = span.nm() / step.nm() + 1;
+    const auto drawn = static_cast<std::int64_t>(f * static_cast<double>(places));
+    v = kind == 0 ? limits.usualLow : kind == 1 ? limits.usualHigh : limits.usualLow + step * drawn;
     v = std::min(v, limits.usualHigh);
 }
 
