@@ -455,10 +455,11 @@ class RodJudge {
                           const double u = combined(T1, V1, W, Z).utilisation;
                           return Use{R, u > 0 ? R / u : std::max(W, Z)};
                       });
+        const double turning = worst.at.M;
         const std::string result = words::percent(worst.check.utilisation()) + " used";
         keep(std::move(worst), {"T = 1.5 M/(n z);  u = max(R/Z_α, T/W′, V/Z′)",
                                 {{"screw", fmt::format("{} × {}", s.label, mm(v_.screwLength))},
-                                 {"M (lever rule)", Nm(worst.at.M)},
+                                 {"M (lever rule)", Nm(turning)},
                                  {"z", mm(z)},
                                  {"screws a place", fmt::format("{:.0f}", n)}},
                                 result,
