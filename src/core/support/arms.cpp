@@ -19,7 +19,7 @@ using words::N;
 using words::Nm;
 
 constexpr double lagD = 6.35, lagLength = 90; // mm: 1/4 in, about 6 x 90
-constexpr double armGap = 3;                                   // mm between an arm's end and the front
+constexpr double armGap = 3;                  // mm between an arm's end and the front
 
 class ArmsJudge {
   public:
