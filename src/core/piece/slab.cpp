@@ -1,5 +1,6 @@
 #include "piece/slab.h"
 
+#include "assembly/rod_plate.h"
 #include "piece/edges.h"
 
 #include <algorithm>
@@ -11,10 +12,6 @@
 
 namespace owl {
 namespace {
-
-constexpr double plateHeightLess = 12; // mm of wood above and below a rod's plate together
-constexpr double plateWide = 40;       // mm
-constexpr double plateThick = 5;       // mm
 
 class SlabBuilder {
   public:
@@ -248,24 +245,25 @@ class SlabBuilder {
     void plateRecesses() {
         if (ctx_.support != "rods-plate")
             return;
-        const double high = p_.thickness.mm() - plateHeightLess;
+        const double high = p_.thickness.mm() - rodPlateLess;
         const double mid = p_.thickness.mm() / 2;
         for (auto& p : d_.assembly.parts) {
             const double before = p.solid.volume();
             for (std::size_t i = 0; i < ctx_.mountX.size(); ++i) {
                 const double x = ctx_.mountX[i].mm();
-                const double w = plateWide / 2 + 0.5;
+                const double w = rodPlateWide / 2 + 0.5;
                 constexpr std::array<Vec3, 3> axes{Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
-                subtract(p.solid,
-                         boxCell({x - w, -1, mid - high / 2 - 0.5}, axes, {2 * w, plateThick + 1, high + 1}),
-                         9);
+                subtract(
+                    p.solid,
+                    boxCell({x - w, -1, mid - high / 2 - 0.5}, axes, {2 * w, rodPlateThick + 1, high + 1}),
+                    9);
             }
             if (p.solid.volume() < before - 1)
                 feature(
                     p, "housing",
                     fmt::format("{} recesses in the back edge for the plates, {} deep, {} wide and {} high",
-                                ctx_.mountX.size(), say(Length::mm(plateThick)),
-                                say(Length::mm(plateWide + 1)), say(Length::mm(high + 1))));
+                                ctx_.mountX.size(), say(Length::mm(rodPlateThick)),
+                                say(Length::mm(rodPlateWide + 1)), say(Length::mm(high + 1))));
         }
     }
 

@@ -18,8 +18,7 @@ using words::mm;
 using words::N;
 using words::Nm;
 
-constexpr double lagD = 6.35, lagLength = 90; // mm: 1/4 in, about 6 x 90
-constexpr double armGap = 3;                  // mm between an arm's end and the front
+constexpr double armGap = 3; // mm between an arm's end and the front
 
 class ArmsJudge {
   public:
@@ -63,11 +62,7 @@ class ArmsJudge {
             if (v_.x.size() < 3)
                 v_.refusal = "fewer than three holes are clear of wires and pipes";
         } else {
-            v_.x = w_.studs;
-            std::sort(v_.x.begin(), v_.x.end());
-            v_.x.erase(std::unique(v_.x.begin(), v_.x.end(),
-                                   [&](double a, double b) { return b - a < w_.studWidth / 2; }),
-                       v_.x.end());
+            v_.x = distinctStuds(w_);
             if (v_.x.size() < 2)
                 v_.refusal = v_.x.empty() ? (w_.studsKnown ? "no stud lies behind the ledger"
                                                            : "the studs of this wall are not known yet")
@@ -129,7 +124,7 @@ class ArmsJudge {
         else
             addAnchorChecks(b, v_);
         addCrushCheck(b, v_.option.screw ? w_.studWidth : 100, v_);
-        armChecks(b);
+        armChecks();
         addSagCheck(b, v_);
         droop(b);
         v_.holes = static_cast<int>(v_.x.size() * v_.rows.size());
@@ -173,7 +168,7 @@ class ArmsJudge {
         return {r.R, r.M, r.dropArm, 0};
     }
 
-    void armChecks(const RailBench& b) {
+    void armChecks() {
         const double bw = layout_.t;
         const double h = layout_.high;
         const bool hand = p_.hand > 0;
@@ -206,9 +201,9 @@ class ArmsJudge {
              {"skins count for nothing here"}});
         add("arm_joint", "Joint of arm and ledger", "N",
             [&](const ArmLoad& l, bool lean) {
-                const double thread = std::min(lagLength * 2 / 3, lagLength - layout_.t + 4);
+                const double thread = std::min(armLagLength * 2 / 3, armLagLength - layout_.t + 4);
                 return Use{1.5 * l.M / (h / 2),
-                           withdrawal(p_.woodC1.G, lagD, true, thread, durationFactor(lean), true)};
+                           withdrawal(p_.woodC1.G, armLagD, true, thread, durationFactor(lean), true)};
             },
             {"T = 1.5 M/(h/2) on the lag screw; W′ = 0.75 × 27.86 G^1.5 D^0.75 p C_D in end grain",
              size,
@@ -220,7 +215,6 @@ class ArmsJudge {
                 return Use{1.5 * l.R / (bw * h), (lean ? p_.woodC2 : p_.woodC1).Fv};
             },
             {"τ = 1.5 R/(b h)", size, "", "S9.3", {}});
-        (void)b;
     }
 
     /// Ledger turning, arms bending, and the play of the box over the arms.

@@ -9,6 +9,9 @@ namespace owl {
 RailVerdict judgeArms(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       StaticsCache& cache, double factor, bool quiet);
 
+/// The lag screw from the ledger into the end of an arm: 1/4 in, about 6 x 90; its head sinks in.
+inline constexpr double armLagD = 6.35, armLagLength = 90, armLagSunk = 6; // mm
+
 /// Sizes and places of ledger and arms in a cavity. mm, in the piece.
 struct ArmsLayout {
     double x0 = 0, x1 = 0;    ///< of the ledger

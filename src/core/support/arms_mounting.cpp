@@ -9,8 +9,6 @@
 namespace owl {
 namespace {
 
-constexpr double lagD = 6.35, lagLength = 90, lagSunk = 6; // mm
-
 class ArmsMounter {
   public:
     ArmsMounter(const RailPiece& p, const RailWall& w, const RailVerdict& v, const ArmsLayout& l)
@@ -49,26 +47,26 @@ class ArmsMounter {
         Part p = board(fmt::format("arm-{}", i + 1), "arm", l_.armLength(),
                        {{x - l_.t / 2, l_.t, l_.z0}, {0, 1, 0}, {0, 0, 1}, {1, 0, 0}});
         p.why = {"length: from the ledger to just short of the front", "height: the ledger's"};
-        if (i > 0)
-            p.cutWith = "";
         Joint j;
         j.id = fmt::format("ledger-arm-{}", i + 1);
         j.first = "ledger";
         j.second = p.id;
         j.how = Joinery::lagsGlue;
         j.drivenFrom = "behind";
-        j.counterbore = Length::mm(lagSunk);
-        j.screwLength = Length::mm(lagLength);
+        j.counterbore = Length::mm(armLagSunk);
+        j.screwLength = Length::mm(armLagLength);
         j.through = Length::mm(l_.t);
         const Vec3 at{x, 0, l_.z0 + l_.high / 2};
         j.spots = {{{Length::mm(at.x), Length(), Length::mm(at.z)}}};
-        const double length = std::min(lagLength, l_.t - lagSunk + l_.armLength() - 10);
+        const double length = std::min(armLagLength, l_.t - armLagSunk + l_.armLength() - 10);
         j.screwLength = Length::mm(length);
-        j.fasteners = {{"lag_screw", {x, lagSunk, at.z}, {0, 1, 0}, length, lagD, {"ledger", p.id}, false}};
+        j.fasteners = {
+            {"lag_screw", {x, armLagSunk, at.z}, {0, 1, 0}, length, armLagD, {"ledger", p.id}, false}};
         j.note = "A lag screw, not a wood screw: it goes into end grain.";
-        out_.holes.emplace_back("ledger", Hole{"ledger/" + j.id, at, {0, 1, 0}, lagD + 0.5, l_.t, j.id});
+        out_.holes.emplace_back("ledger", Hole{"ledger/" + j.id, at, {0, 1, 0}, armLagD + 0.5, l_.t, j.id});
         out_.holes.emplace_back(
-            p.id, Hole{p.id + "/" + j.id, {x, l_.t, at.z}, {0, 1, 0}, 4.5, length - (l_.t - lagSunk), j.id});
+            p.id,
+            Hole{p.id + "/" + j.id, {x, l_.t, at.z}, {0, 1, 0}, 4.5, length - (l_.t - armLagSunk), j.id});
         out_.joints.push_back(std::move(j));
         out_.parts.push_back(std::move(p));
     }

@@ -117,11 +117,7 @@ class Judge {
                 refuse("fewer than three holes are clear of wires and pipes");
             return;
         }
-        v_.x = w_.studs;
-        std::sort(v_.x.begin(), v_.x.end());
-        // Two centres nearer than half a stud are one stud that was found twice.
-        const auto twice = [&](double a, double b) { return b - a < w_.studWidth / 2; };
-        v_.x.erase(std::unique(v_.x.begin(), v_.x.end(), twice), v_.x.end());
+        v_.x = distinctStuds(w_);
         v_.holes = static_cast<int>(v_.x.size() * v_.rows.size());
         if (v_.x.empty())
             refuse(w_.studsKnown ? "no stud lies behind the rail"
@@ -150,6 +146,14 @@ auto rankOf(const RailVerdict& v) {
 }
 
 } // namespace
+
+std::vector<double> distinctStuds(const RailWall& wall) {
+    std::vector<double> x = wall.studs;
+    std::sort(x.begin(), x.end());
+    const auto twice = [&](double a, double b) { return b - a < wall.studWidth / 2; };
+    x.erase(std::unique(x.begin(), x.end(), twice), x.end());
+    return x;
+}
 
 void addDemands(const RailStatics& s, double factor, RailVerdict& v) {
     for (std::size_t i = 0; i < v.x.size(); ++i)

@@ -11,6 +11,8 @@ namespace owl {
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       StaticsCache& cache, double factor, bool quiet);
 
+/// Studs left to right; two centres nearer than half a stud are one stud that was found twice.
+std::vector<double> distinctStuds(const RailWall& wall);
 /// What each support carries when all stands there, and the most it is asked for.
 void addDemands(const RailStatics& s, double factor, RailVerdict& v);
 

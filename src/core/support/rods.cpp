@@ -1,5 +1,6 @@
 #include "support/rods.h"
 
+#include "assembly/rod_plate.h"
 #include "strength/fastener.h"
 #include "strength/rod.h"
 #include "strength/wall_mount.h"
@@ -18,7 +19,6 @@ using words::mm;
 using words::N;
 using words::Nm;
 
-constexpr double plateThick = 5, plateWide = 40, plateLess = 12; // mm, as in piece/slab.cpp
 constexpr double plugForce = 150, plugMoment = 20'000; // N, N mm: class of adjustable plugs (S8.7, verify)
 constexpr double frontWood = 20;                       // mm left between a rod's end and the front edge
 
@@ -89,8 +89,8 @@ class RodJudge {
         else if (inMasonry() && masonryStrength(w_.kind) <= 0)
             v_.refusal = fmt::format("in {} a rod holds only in resin, by the figure on its package",
                                      w_.kind ? w_.kind->name : "this wall");
-        else if (is(RailSupport::rodsPlate) && T() < plateLess + 20)
-            v_.refusal = fmt::format("a plate needs a board of {} at least", mm(plateLess + 20));
+        else if (is(RailSupport::rodsPlate) && T() < rodPlateLess + 20)
+            v_.refusal = fmt::format("a plate needs a board of {} at least", mm(rodPlateLess + 20));
     }
 
     /// Where the supports are, and the rods where those are others.
@@ -99,13 +99,9 @@ class RodJudge {
         if (inMasonry()) {
             v_.x = evenly(end, seat_.count > 0 ? seat_.count : usualCount());
         } else {
-            for (double x : w_.studs)
+            for (double x : distinctStuds(w_))
                 if (is(RailSupport::rodsStrip) || (x >= 4 * d() && x <= L() - 4 * d()))
                     v_.x.push_back(x);
-            std::sort(v_.x.begin(), v_.x.end());
-            v_.x.erase(std::unique(v_.x.begin(), v_.x.end(),
-                                   [&](double a, double b) { return b - a < w_.studWidth / 2; }),
-                       v_.x.end());
             if (!is(RailSupport::rodsStrip))
                 thinOut();
         }
@@ -197,7 +193,7 @@ class RodJudge {
         ScrewLengthInput in;
         in.d = s.d;
         in.counterbore = is(RailSupport::rodsPlate) ? 0 : s.countersink();
-        in.stack = {is(RailSupport::rodsPlate) ? plateThick : stripT(), w_.cover};
+        in.stack = {is(RailSupport::rodsPlate) ? rodPlateThick : stripT(), w_.cover};
         in.into = w_.studDepth;
         in.leave = 6;
         in.stock = s.lengths;
@@ -235,7 +231,7 @@ class RodJudge {
         if (rod_->material == "hardwood")
             in.Grod = 0.64; // beech, NDS group value
         if (is(RailSupport::rodsPlate)) {
-            const double h = T() - plateLess;
+            const double h = T() - rodPlateLess;
             in.plate = RodPlate{
                 {h / 2}, 2, axialStiffness(v_.option.screw->d, std::min(v_.pen, v_.screwLength * 2 / 3))};
         }
@@ -272,14 +268,14 @@ class RodJudge {
             }
         }
         if (is(RailSupport::rodsPlate)) {
-            const double plate = plateThick * plateWide * (T() - plateLess) * 1e-9 * 7850;
+            const double plate = rodPlateThick * rodPlateWide * (T() - rodPlateLess) * 1e-9 * 7850;
             // the rod ends at the plate's face
-            const double less = rodArea(d()) * plateThick * 1e-9 * rod_->density;
+            const double less = rodArea(d()) * rodPlateThick * 1e-9 * rod_->density;
             for (double x : v_.rodX) {
                 kg += plate - less;
                 mx += (plate - less) * x;
             }
-            my += n * (plate * plateThick / 2 - less * plateThick / 2);
+            my += n * (plate * rodPlateThick / 2 - less * rodPlateThick / 2);
         }
         const double all = p.mass + kg;
         p.gravityX = (p.mass * p.gravityX.value_or(L() / 2) + mx) / all;
@@ -290,11 +286,11 @@ class RodJudge {
 
     void judgeAll() {
         loaded_ = withSupport();
-        const double W =
-            loaded_.mass * gravity + factor_ * contentsMass(p_.load, p_.assembly->length) * gravity;
+        const double W = (loaded_.mass + contentsMass(p_.load, p_.assembly->length)) * gravity;
         const double y = D() / 2;
         const double n = static_cast<double>(v_.rodX.size());
-        // Rods are springs; how stiff depends on the lever of their load.
+        // Rods are springs; how stiff depends on the lever of their load. Taken for what is planned, so that
+        // one solution serves every load that is tried.
         const RodResult one = rodOf(input(false), loadAt(W / n, W / n * y));
         const double spring = is(RailSupport::rodsStrip) ? 0 : std::max(5.0, std::round(one.stiffness));
         loaded_.level = true;
@@ -310,9 +306,8 @@ class RodJudge {
             return;
         }
         const RailBench b{loaded_, w_, s, factor_, quiet_};
-        StaticsCache own;
         const RailStatics& rods = is(RailSupport::rodsStrip)
-                                      ? own.of(loaded_, v_.rodX, std::max(5.0, std::round(one.stiffness)))
+                                      ? cache_.of(loaded_, v_.rodX, std::max(5.0, std::round(one.stiffness)))
                                       : s;
         if (!rods.problem.empty()) {
             v_.refusal = rods.problem;
@@ -425,9 +420,9 @@ class RodJudge {
     void screwChecks(const RailBench& b) {
         const Screw& s = *v_.option.screw;
         const bool plate = is(RailSupport::rodsPlate);
-        const double z = plate ? (T() - plateLess) / 2 : T() / 2;
+        const double z = plate ? (T() - rodPlateLess) / 2 : T() / 2;
         const double n = plate ? 2 : 1;
-        const double side = plate ? plateThick : stripT();
+        const double side = plate ? rodPlateThick : stripT();
         auto worst =
             worstOver(b, "wall_screws", plate ? "Screws of the plates" : "Screws of the strip", "N",
                       "wall screws", [&](const AtSupport& at) {
@@ -569,7 +564,6 @@ RailVerdict judgeRods(const RailPiece& piece, const RailWall& wall, const RailOp
     if (option.rod)
         return judged(*option.rod);
     const RodSeat& seat = *piece.assembly->rods;
-    Rod asked; // a rod of the size that was typed
     std::optional<RailVerdict> best;
     const auto use = [&](const RailVerdict& v) { return v.feasible ? v.verdict.utilisation : 1e9; };
     for (const auto& rod : catalog.rods) {

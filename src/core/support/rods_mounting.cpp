@@ -1,6 +1,7 @@
 // Rods, plates and strip as parts in the piece.
 #include "support/rods.h"
 
+#include "assembly/rod_plate.h"
 #include "solid/query.h"
 
 #include <algorithm>
@@ -10,8 +11,6 @@
 
 namespace owl {
 namespace {
-
-constexpr double plateThick = 5, plateWide = 40, plateLess = 12; // mm, as in piece/slab.cpp
 
 /// A round bar out of the wall: its axis at (x, z), from y0 to y1.
 Part rodPart(const std::string& id, double x, double z, double y0, double y1, const Rod& rod) {
@@ -92,7 +91,7 @@ class Mounter {
         const double front = face() + v_.inShelf;
         double back = face() - v_.inWall; // in the strip it reaches the wall
         if (onPlate())
-            back = plateThick;
+            back = rodPlateThick;
         else if (!inStrip())
             back = -w_.cover - v_.inWall;
         Part p = rodPart(id, x, z, back, front, rod_);
@@ -100,7 +99,7 @@ class Mounter {
                              face() - back)};
         const Vec3 axis{x, std::max(back, face()), z};
         std::vector<std::string> passed =
-            boards(id, onPlate() ? Vec3{x, plateThick, z} : axis, {x, front, z});
+            boards(id, onPlate() ? Vec3{x, rodPlateThick, z} : axis, {x, front, z});
         if (onPlate())
             plate(i, x, z, id);
         else if (inStrip())
@@ -139,10 +138,10 @@ class Mounter {
     }
 
     void plate(std::size_t i, double x, double z, const std::string& rodId) {
-        const double h = seat_.thickness.mm() - plateLess;
-        Part p = blankPart(fmt::format("plate-{}", i + 1), "plate", Length::mm(h), Length::mm(plateWide),
-                           Length::mm(plateThick),
-                           {{x - plateWide / 2, 0, z - h / 2}, {0, 0, 1}, {1, 0, 0}, {0, 1, 0}});
+        const double h = seat_.thickness.mm() - rodPlateLess;
+        Part p = blankPart(fmt::format("plate-{}", i + 1), "plate", Length::mm(h), Length::mm(rodPlateWide),
+                           Length::mm(rodPlateThick),
+                           {{x - rodPlateWide / 2, 0, z - h / 2}, {0, 0, 1}, {1, 0, 0}, {0, 1, 0}});
         p.stock = Stock::fitting;
         p.material = "steel";
         p.density = 7850;
@@ -164,7 +163,7 @@ class Mounter {
             m.id = fmt::format("m{}", out_.mounts.size() + 1);
             m.kind = "screw";
             m.at = {x + side * 11, 0, z};
-            m.from = {x + side * 11, plateThick, z};
+            m.from = {x + side * 11, rodPlateThick, z};
             m.direction = {0, -1, 0};
             m.length = v_.screwLength;
             m.diameter = v_.option.screw->d;
