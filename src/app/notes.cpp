@@ -404,17 +404,30 @@ void Notes::addFinding(QVBoxLayout* into, std::size_t index) {
             if (onRemedy && index < findings_.size() && r < findings_[index].remedies.size())
                 onRemedy(findings_[index].remedies[r].edit());
         });
+        // A long name has the row to itself, and what it brings goes below; a very long one is cut short.
+        constexpr int cardWide = 232; // px inside the card of the narrowest panel
+        constexpr int bringsWide = 80;
+        if (b->sizeHint().width() > cardWide) {
+            b->setToolTip(b->text());
+            const int frame = b->sizeHint().width() - b->fontMetrics().horizontalAdvance(b->text());
+            b->setText(b->fontMetrics().elidedText(b->text(), Qt::ElideRight, cardWide - frame));
+        }
+        const bool below = b->sizeHint().width() > cardWide - bringsWide;
         auto* row = new QHBoxLayout;
         row->addWidget(b);
+        QLabel* brings = nullptr;
         if (!remedy.brings.empty()) {
-            auto* brings = new QLabel(words(remedy.brings));
+            brings = new QLabel(words(remedy.brings));
             brings->setObjectName("help");
             brings->setWordWrap(true);
-            row->addWidget(brings, 1);
-        } else {
-            row->addStretch(1);
         }
+        if (brings && !below)
+            row->addWidget(brings, 1);
+        else
+            row->addStretch(1);
         column->addLayout(row);
+        if (brings && below)
+            column->addWidget(brings);
     }
     if (!f.working.formula.empty()) {
         auto* w = new QPushButton(tr("Show the working"));

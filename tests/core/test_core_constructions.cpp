@@ -61,7 +61,13 @@ class TestConstructions : public QObject {
             QCOMPARE(s.option.screw == nullptr, s.option.anchor != nullptr);
             if (s.option.anchor && s.feasible)
                 QVERIFY(test::check(s, "anchors"));
-            for (const auto& c : s.checks)
+            Project chosen = p; // whoever takes it sees how its figures came about
+            chosen.pieces.front().hold.support = s.option.id;
+            const Plan again = test::planOf(chosen);
+            const RailVerdict* hold = again.pieces.front().hold();
+            QVERIFY(hold && hold->option.id == s.option.id);
+            QCOMPARE(hold->feasible, s.feasible);
+            for (const auto& c : hold->checks)
                 QVERIFY2(!c.working.formula.empty() && !c.working.source.empty(), c.id.c_str());
         }
         QVERIFY(offered);

@@ -38,6 +38,32 @@ const Joint* Assembly::joint(const std::string& id) const {
     return it == joints.end() ? nullptr : &*it;
 }
 
+void moveOut(Assembly& a, Length by) {
+    const Vec3 out{0, by.mm(), 0};
+    for (auto& p : a.parts) {
+        p.pose.origin = p.pose.origin + out;
+        p.solid = moved(p.solid, out);
+        for (auto& h : p.holes)
+            h.at = h.at + out;
+    }
+    for (auto& j : a.joints) {
+        for (auto& s : j.spots)
+            s.at.y += by;
+        for (auto& f : j.fasteners)
+            f.from = f.from + out;
+    }
+    for (auto& r : a.member.rects)
+        r.y += by.mm();
+    for (auto& d : a.dimensions) {
+        d.a = d.a + out;
+        d.b = d.b + out;
+    }
+    a.surfaceBack += by;
+    a.surfaceFront += by;
+    a.depth += by;
+    a.standOff += by;
+}
+
 double massOf(const Part& p, double wood) {
     return p.volume() * 1e-9 * (p.density > 0 ? p.density : wood);
 }

@@ -118,6 +118,7 @@ struct Assembly {
     Length surfaceBack, surfaceFront; ///< y range things stand on
     Length surfaceZ;                  ///< height of that surface above the bottom
     Length top;                       ///< highest place a hand can press on at the front edge
+    Length standOff;                  ///< how far what holds it keeps it from the wall
     std::optional<RodSeat> rods;
     std::optional<CavitySeat> cavity;
     std::string wallPart;      ///< the part that lies against the wall and takes its screws
@@ -129,6 +130,9 @@ struct Assembly {
     [[nodiscard]] const Part* find(const std::string& id) const;
     [[nodiscard]] const Joint* joint(const std::string& id) const;
 };
+
+/// Moves everything out of the wall: what holds the piece stands between it and the wall.
+void moveOut(Assembly& a, Length by);
 
 /// kg, from the solids; parts without a density of their own have `wood` kg/m3.
 double massOf(const Assembly& a, double wood);

@@ -20,6 +20,7 @@ struct Mount {
     std::vector<std::string> parts;  ///< what it holds when it passes nothing
     std::string into;                ///< 'stud', 'masonry', 'cover', 'none'
     int support = 0;                 ///< index of the support it belongs to; several may share one
+    bool carries = true;             ///< false: it only keeps the piece from climbing off what carries it
 };
 
 /// A force on the piece.

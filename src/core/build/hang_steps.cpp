@@ -1,5 +1,7 @@
 #include "build/hang_steps.h"
 
+#include "build/hook_steps.h"
+
 #include <algorithm>
 #include <fmt/format.h>
 
@@ -102,6 +104,10 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
     mark.onWall = true;
     out.push_back(std::move(mark));
 
+    if (in.hanger) {
+        hookSteps(in, catalog, out);
+        return out;
+    }
     if (in.way != "rail") {
         slideOn(in, catalog, out);
         return out;

@@ -10,11 +10,15 @@ struct HangInput {
     std::vector<WallMark> marks;
     const Screw* screw = nullptr; ///< null for anchors
     const AnchorKind* anchor = nullptr;
-    double screwLength = 0;         ///< mm
-    Length length;                  ///< of the piece
-    double mass = 0;                ///< kg
-    std::string inTheWay;           ///< what keeps a straight driver off: 'lip'; empty: nothing
-    std::string way = "rail";       ///< 'rail', 'rods', 'plates', 'strip', 'arms'
+    double screwLength = 0; ///< mm
+    Length length;          ///< of the piece
+    double mass = 0;        ///< kg
+    std::string inTheWay;   ///< what keeps a straight driver off: 'lip'; empty: nothing
+    std::string way =
+        "rail"; ///< 'rail', 'rods', 'plates', 'strip', 'arms', 'cleat', 'keyhole', 'ring', 'eight'
+    const Hanger* hanger = nullptr; ///< what it hangs on
+    double keeperLength = 0;        ///< mm: screws low down that keep it on; 0: none
+    std::string keepersBehind;      ///< what stands in the way of a straight driver there
     std::vector<std::string> adds;  ///< parts that come in at the wall
     std::vector<std::string> joins; ///< joints made there
     std::vector<std::string> early; ///< of these, those made before the piece goes on

@@ -1,6 +1,7 @@
 #include "build/joint_steps.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace owl {
@@ -43,9 +44,11 @@ class JointStep {
         case Joinery::lagsGlue:
             lags();
             break;
-        case Joinery::glue:
         case Joinery::screws:
         case Joinery::dry:
+            dry();
+            return std::move(s_);
+        case Joinery::glue:
             clamped();
             break;
         }
@@ -192,6 +195,28 @@ class JointStep {
             nameOf(newcomer()), nameOf(newcomer() == j_.first ? j_.second : j_.first), say(150_mm), j_.note);
         s_.tools = {"clamps", "straight strip"};
         s_.minutes += 10;
+    }
+
+    /// Metal that is screwed or stuck on.
+    void dry() {
+        if (j_.fasteners.empty()) {
+            s_.text = fmt::format("Stick the {} on, {} from the left end. {}", nameOf(j_.first),
+                                  say(Length::mm(partLeft())), j_.note);
+            s_.minutes += 1;
+            return;
+        }
+        std::string at;
+        for (const auto& f : j_.fasteners)
+            at += (at.empty() ? "" : ", ") + say(Length::mm(std::round(f.from.x * 2) / 2));
+        const Fastener& f = j_.fasteners.front();
+        s_.text = fmt::format(
+            "Lay the {} on the {} and drive its {} small screws, {} × {}, at {} from the left "
+            "end of the piece; bore {} first, with tape on the bit. {}",
+            nameOf(j_.first), nameOf(j_.second), j_.fasteners.size(), drillText(f.diameter, in_.style),
+            say(Length::mm(f.length)), at, drillText(2, in_.style), j_.note);
+        s_.tools = {"drill bit " + drillText(2, in_.style), "screwdriver"};
+        s_.minutes += 2 + static_cast<double>(j_.fasteners.size());
+        s_.cautions = c_.cautionsFor("drilling");
     }
 
     /// A lag screw from behind into the end of an arm.

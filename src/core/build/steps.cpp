@@ -156,13 +156,15 @@ class Steps {
                                       say(Length::mm(h->at.x) - p.bounds().at.x),
                                       drillText(std::round(h->diameter * 10) / 10, in_.style),
                                       say(Length::mm(std::round(h->depth))));
-            const bool rods = std::abs(mine.front()->direction.y) > 0.5;
+            const bool across = std::abs(mine.front()->direction.y) > 0.5;
+            const bool through = mine.front()->depth > p.thickness.mm() - 0.5;
             auto& s =
                 add("bore-" + p.id, "Bore the " + p.name,
                     fmt::format("From the left end of the {} at {}. {}", p.name, places,
-                                rods ? "Square to the edge and level with the faces: a block with a hole of "
-                                       "that size, clamped on, guides the bit; tape on the bit is the stop."
-                                     : "On a piece of waste wood, so that nothing splinters below."),
+                                across && !through
+                                    ? "Square to the edge and level with the faces: a block with a hole of "
+                                      "that size, clamped on, guides the bit; tape on the bit is the stop."
+                                    : "On a piece of waste wood, so that nothing splinters below."),
                     c_.minutes("drill") * 2 * static_cast<double>(mine.size()));
             s.parts = s.fresh = {p.id};
             for (const Hole* h : mine)
@@ -177,7 +179,7 @@ class Steps {
             for (const auto& f : p.features) {
                 if (f.id == a_.shapedTogether)
                     continue;
-                if (f.kind == "mitre" || f.kind == "curve" || f.kind == "housing") {
+                if (f.kind == "mitre" || f.kind == "bevel" || f.kind == "curve" || f.kind == "housing") {
                     sawn(p, f);
                     continue;
                 }
@@ -199,7 +201,8 @@ class Steps {
                       capitalised(f.text) + ".", 8);
         s.parts = s.fresh = {p.id};
         s.shapes = {f.id};
-        s.tools = f.kind == "mitre"   ? std::vector<std::string>{"saw with a tilting blade", "stop block"}
+        s.tools = f.kind == "mitre" || f.kind == "bevel"
+                      ? std::vector<std::string>{"saw with a tilting blade", "stop block"}
                   : f.kind == "curve" ? std::vector<std::string>{"drawknife or jigsaw", "brush"}
                                       : std::vector<std::string>{"router with a straight bit", "chisel"};
         s.cautions = c_.cautionsFor(f.kind == "housing" ? "router passes" : "cutting small parts");

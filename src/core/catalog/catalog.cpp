@@ -4,6 +4,7 @@
 #include "catalog/screw_rows.h"
 
 #include <algorithm>
+#include <array>
 #include <fmt/format.h>
 #include <stdexcept>
 
@@ -25,6 +26,35 @@ Species readSpecies(const Row& r) {
     s.source = r.text("source");
     s.conf = r.text("conf");
     return s;
+}
+
+Hanger readHanger(const Row& r) {
+    static constexpr std::array kinds{"cleat", "rail", "keyhole", "ring", "eight"};
+    Hanger h;
+    const auto kind = std::find(kinds.begin(), kinds.end(), r.text("kind"));
+    if (kind == kinds.end())
+        throw std::runtime_error("hangers: unknown kind " + r.text("kind"));
+    h.kind = static_cast<HangerKind>(kind - kinds.begin());
+    h.id = r.text("id");
+    h.name = r.text("name");
+    h.play = r.text("play");
+    h.price = r.text("price");
+    h.source = r.text("source");
+    h.conf = r.text("conf");
+    h.bevel = r.number("bevel_deg", 0);
+    h.standOff = r.number("stand_off_mm");
+    h.width = r.number("width_mm", 0);
+    h.height = r.number("height_mm", 0);
+    h.thickness = r.number("thickness_mm", 0);
+    h.engaged = r.number("engaged_mm", 0);
+    h.recess = r.number("recess_mm", 0);
+    h.proud = r.number("proud_mm", 0);
+    h.rating = r.number("rating_kg");
+    h.perMm = r.number("per_mm", 0);
+    h.most = r.number("most_kg");
+    h.density = r.number("density_kg_m3", 0);
+    h.difficulty = static_cast<int>(r.number("difficulty"));
+    return h;
 }
 
 FinishKind readFinish(const Row& r) {
@@ -194,6 +224,7 @@ Catalog readShipped() {
                    r.number("density_kg_m3"),
                    r.text("units") == "mm"};
     });
+    readAll(c, "hangers", c.hangers, readHanger);
     readAll(c, "obstacles", c.obstacles, readObstacle);
     readAll(c, "furniture", c.furniture, [](const Row& r) {
         return FurnitureKind{r.text("id"),          r.text("name"),       r.number("width_mm"),

@@ -110,6 +110,22 @@ struct Rod {
     double density = 0;                         ///< kg/m3
     bool metric = true;
 };
+enum class HangerKind { cleat, rail, keyhole, ring, eight };
+/// What a back rail can hang on without a screw through it (S9.4, S9.5). mm; 0 where a size does not apply.
+struct Hanger {
+    std::string id, name, play, price, source, conf; ///< price: the shop's key; empty: nothing is bought
+    HangerKind kind = HangerKind::cleat;
+    double bevel = 0;    ///< degrees from horizontal
+    double standOff = 0; ///< it holds the rail that far from the wall; a cleat by its own thickness
+    double width = 0, height = 0, thickness = 0; ///< of a plate, or of a rail's profile
+    double engaged = 0;                          ///< of two profiles, one in the other
+    double recess = 0;                           ///< depth of its pocket in the rail
+    double proud = 0;                            ///< of the wall screw's head
+    double rating = 0, perMm = 0;                ///< kg by the package's low end, each or on that length
+    double most = 0;                             ///< kg by habit, whatever the package says
+    double density = 0;                          ///< kg/m3
+    int difficulty = 2;
+};
 /// Something on a wall: usual size, room to leave around it, where its wires and pipes run.
 struct ObstacleKind {
     std::string id, name, wires, pipes, why, source, conf;
@@ -155,6 +171,7 @@ class Catalog {
     std::vector<WallKind> walls;
     std::vector<CoverKind> covers;
     std::vector<Rod> rods;
+    std::vector<Hanger> hangers;
     std::vector<AnchorKind> anchors;
     std::vector<ObstacleKind> obstacles;
     std::vector<FurnitureKind> furniture;

@@ -58,7 +58,7 @@ class PieceFindings : public PieceFinder {
         if (!hasStuds(*wall_, catalog_))
             return false;
         const RailVerdict* h = pp_.hold();
-        return !(piece_.hold.support.starts_with("anchor") && h && !h->option.atStuds());
+        return !(piece_.hold.support.find("anchor") != std::string::npos && h && !h->option.atStuds());
     }
 
     void studs() {

@@ -28,10 +28,11 @@ std::vector<HeldForce> held(const SupportCase& c, const std::vector<Mount>& moun
     std::vector<HeldForce> out;
     for (const auto& m : mounts) {
         const auto i = static_cast<std::size_t>(m.support);
-        if (i >= c.R.size())
+        if (i >= c.R.size() || !m.carries)
             continue;
-        const auto n = static_cast<double>(std::count_if(
-            mounts.begin(), mounts.end(), [&](const Mount& q) { return q.support == m.support; }));
+        const auto n = static_cast<double>(std::count_if(mounts.begin(), mounts.end(), [&](const Mount& q) {
+            return q.carries && q.support == m.support;
+        }));
         out.push_back({m.id, m.at, {0, 0, c.R[i] / n}, {c.M[i] / n, 0, 0}});
     }
     return out;

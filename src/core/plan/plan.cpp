@@ -115,7 +115,8 @@ class Planner {
         pp.studs = studsBehind(wall, pp);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(zones, pp);
-        const bool anchored = !hasStuds(wall, catalog_) || piece.hold.support.starts_with("anchor");
+        const bool anchored =
+            !hasStuds(wall, catalog_) || piece.hold.support.find("anchor") != std::string::npos;
         if (!pp.studs.empty() || barred || anchored)
             pp.made = makePiece(piece.params, makeContext(pp, anchored), catalog_);
         pp.cover = coverBehind(wall, pp);
@@ -254,9 +255,10 @@ class Planner {
         in.softwood = wood.softwood;
         in.G = wood.fastenerG();
         in.style = project_.style;
-        if (!a.wallPart.empty())
-            for (const auto& h : pp.holes)
-                in.wallHoles.push_back({h.x, h.z});
+        if (!a.wallPart.empty() && hold)
+            for (const auto& m : hold->mounting.mounts)
+                if (std::find(m.passes.begin(), m.passes.end(), a.wallPart) != m.passes.end())
+                    in.wallHoles.push_back({Length::mm(m.at.x), Length::mm(m.at.z)});
         in.wallScrew = hold ? hold->option.screw : nullptr;
         in.anchor = hold ? hold->option.anchor : nullptr;
         pp.steps = buildSteps(in, catalog_);
@@ -310,7 +312,13 @@ class Planner {
     /// What is put together at the wall: parts that no joint of the shop brings in, and joints made there.
     static void atTheWall(const PiecePlan& pp, HangInput& h) {
         const RailSupport kind = pp.hold()->option.kind;
-        h.way = kind == RailSupport::rodsPlate   ? "plates"
+        static constexpr std::array hangers{"cleat", "cleat", "keyhole", "ring", "eight"};
+        const Hanger* hanger = pp.hold()->option.hanger;
+        h.hanger = hanger;
+        h.keeperLength = pp.hold()->keeperLength;
+        h.keepersBehind = pp.hold()->keepersBehind;
+        h.way = hanger                           ? hangers.at(static_cast<std::size_t>(hanger->kind))
+                : kind == RailSupport::rodsPlate ? "plates"
                 : kind == RailSupport::rodsStrip ? "strip"
                 : isRods(kind)                   ? "rods"
                 : pp.assembly().cavity           ? "arms"

@@ -96,7 +96,7 @@ std::size_t chosenSupport(const std::vector<RailVerdict>& supports, const std::s
         if (supports[i].option.id == asked)
             return i;
     for (std::size_t i = 0; i < supports.size(); ++i)
-        if (supports[i].option.firm())
+        if (supports[i].option.firm() && !supports[i].option.onlyWhenAsked())
             return i;
     return 0;
 }
@@ -151,21 +151,33 @@ void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const
     pp.heights = heightAdvice(wall, ask, in.catalog);
     const RailPiece rail = railPiece(in, piece, wall, wood, pp);
     const RailWall rw = railWall(in, wall, pp);
-    pp.supports = rankRail(rail, rw, in.catalog, in.project.style.units == Units::metric, cache);
+    pp.supports =
+        rankRail(rail, rw, in.catalog, in.project.style.units == Units::metric, piece.hold.support, cache);
     pp.chosen = chosenSupport(pp.supports, piece.hold.support);
 }
 
 void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
                  StaticsCache& cache, PiecePlan& pp) {
+    if (const RailVerdict* chosen = pp.hold(); chosen && chosen->feasible && chosen->standOff > 0)
+        moveOut(pp.made.assembly, Length::mm(chosen->standOff));
     pp.mass = massOf(pp.assembly(), wood12(wood)); // it may have been made again for what holds it
     const RailPiece rail = railPiece(in, piece, wall, wood, pp);
     const RailWall rw = railWall(in, wall, pp);
-    for (auto& s : pp.supports) {
-        s = judgeRail(rail, rw, s.option, cache, 1, false);
-        s.cost = in.shop.price(fixingPrice(s.option)) * s.holes;
-    }
     if (pp.chosen >= pp.supports.size())
         return;
+    // The others keep their figures: nobody reads how they came about.
+    for (auto& s : pp.supports) {
+        const bool chosen = &s == &pp.supports[pp.chosen];
+        if (chosen || !s.judged)
+            s = judgeRail(rail, rw, s.option, cache, 1, !chosen);
+        s.cost = in.shop.price(fixingPrice(s.option)) * s.holes;
+    }
+    const std::string id = pp.supports[pp.chosen].option.id;
+    sortSupports(pp.supports);
+    pp.chosen =
+        static_cast<std::size_t>(std::find_if(pp.supports.begin(), pp.supports.end(),
+                                              [&](const RailVerdict& v) { return v.option.id == id; }) -
+                                 pp.supports.begin());
     RailVerdict& hold = pp.supports[pp.chosen];
     findCapacity(hold, rail, rw, cache);
     if (!hold.feasible)
@@ -174,6 +186,13 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
         pp.holes.push_back({Length::mm(m.at.x), Length::mm(m.at.z)});
     // From here on the assembly is final: what holds the piece is part of it.
     Assembly& a = pp.made.assembly;
+    for (const auto& cut : hold.mounting.cuts)
+        for (auto& p : a.parts)
+            if (p.id == cut.part) {
+                for (const auto& tool : cut.tools)
+                    subtract(p.solid, tool, 6 + static_cast<int>(p.features.size()));
+                p.features.push_back(cut.feature);
+            }
     for (const auto& p : hold.mounting.parts)
         a.parts.push_back(p);
     for (const auto& j : hold.mounting.joints)

@@ -103,12 +103,39 @@ class ShoppingList {
             if (p.stock == Stock::bar && h && h->option.rod)
                 ++count[fmt::format("{}, cut to {}", h->option.rod->label,
                                     formatLength(roundToTape(p.length, project_.style), project_.style))];
-            if (p.stock == Stock::fitting)
+            if (p.stock == Stock::fitting && h && h->option.rod)
                 ++count["steel plate for a rod"];
         }
+        if (h && h->feasible && h->option.hanger)
+            hangers(pp, *h->option.hanger);
         for (const auto& [name, n] : count)
             addLine(name, "each", n,
                     shop_.price(name.find("plate") != std::string::npos ? "rod_plate" : "rod"));
+    }
+
+    /// What the piece hangs on, as bought; a wooden cleat is in the cut list.
+    void hangers(const PiecePlan& pp, const Hanger& hanger) {
+        int plates = 0;
+        int bumpers = 0;
+        Length profile;
+        for (const auto& p : pp.assembly().parts) {
+            if (p.stock != Stock::fitting)
+                continue;
+            if (p.material == "rubber")
+                ++bumpers;
+            else if (hanger.kind == HangerKind::rail)
+                profile = p.length;
+            else
+                ++plates;
+        }
+        if (profile > Length())
+            addLine(fmt::format("interlocking metal rail, both halves, {} long",
+                                formatLength(roundToTape(profile, project_.style), project_.style)),
+                    "pair", 1, shop_.price(hanger.price) * profile.mm() / 1000);
+        if (plates > 0)
+            addLine(hanger.name, "each", plates, shop_.price(hanger.price));
+        if (bumpers > 0)
+            addLine("stick-on bumper", "each", bumpers, shop_.price("bumper"));
     }
 
     void hardware(const PiecePlan& pp) {
@@ -136,10 +163,16 @@ class ShoppingList {
         if (!hold || !hold->feasible)
             return;
         const double holes = static_cast<double>(pp.holes.size());
-        if (const Screw* s = hold->option.screw)
-            add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, hold->screwLength)), holes,
-                shop_.price("wall_screw"), "screw");
-        else if (const AnchorKind* a = hold->option.anchor)
+        if (const Screw* s = hold->option.screw) {
+            std::map<double, double> ofLength;
+            for (const auto& m : hold->mounting.mounts)
+                if (m.kind != "rod" && m.kind != "rod_plug")
+                    ++ofLength[m.length];
+            for (const auto& [length, n] : ofLength)
+                add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, length)), n,
+                    shop_.price("wall_screw"), "screw");
+        }
+        if (const AnchorKind* a = hold->option.anchor)
             add(a->name + " (" + a->size + ")", holes, shop_.price(fixingPrice(hold->option)),
                 fixingPrice(hold->option));
     }

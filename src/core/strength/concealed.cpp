@@ -9,15 +9,19 @@
 
 namespace owl {
 
+double cleatScrewsPull(double T, double V, double zBevel, double zScrew, double t) {
+    // The wall's half turns about a third of the screws' height: the pull at the bevel and the weight at half
+    // its thickness on one side, the screws at two thirds on the other.
+    const double arm = 2 * zScrew / 3;
+    return std::max(T, (T * (zBevel - zScrew / 3) + V * t / 2) / arm);
+}
+
 CleatResult cleatOf(const CleatInput& in) {
     CleatResult r;
     r.pull = in.W * in.y / in.arm;
     r.rideUp = r.pull / (in.W * std::tan(in.bevelDeg * std::numbers::pi / 180));
     r.holds = r.rideUp <= 0.67;
-    // The wall's half turns about a third of the screws' height: the pull at the bevel and the weight at half
-    // its thickness on one side, the screws at two thirds on the other.
-    const double arm = 2 * in.zScrew / 3;
-    r.screwsPull = std::max(r.pull, (r.pull * (in.zBevel - in.zScrew / 3) + in.W * in.t / 2) / arm);
+    r.screwsPull = cleatScrewsPull(r.pull, in.W, in.zBevel, in.zScrew, in.t);
     r.pullEach = r.screwsPull / in.screws;
     r.shearEach = in.W / in.screws;
     r.lipShear = 1.5 * r.pull / (in.length * in.t);
@@ -76,19 +80,23 @@ ArmsResult armsOf(const ArmsInput& in) {
     return r;
 }
 
+double proudScrewShear(double d, double root, double pen, double bare, double G, double CD) {
+    // The head is pinned in its plate, the shank bare over s: either the screw turns in the wood, or it
+    // yields.
+    const double l = pen < 10 * d ? pen - d : pen;
+    const double q = bearingParallel(G, d) * root;
+    const double m = bendingYield(d) * std::pow(root, 3) / 6;
+    const double s = bare;
+    const double turns = q * (std::sqrt(l * l + (2 * s + l) * (2 * s + l)) - (2 * s + l));
+    const double bends = q * (std::sqrt(s * s + 2 * m / q) - s);
+    return CD * std::min(turns, bends) / screwReduction(d, root);
+}
+
 HangerResult hangerOf(const HangerInput& in) {
     HangerResult r;
     r.V = in.W / in.n;
     r.T = in.W * in.y / in.arm / in.n;
-    // The head is pinned in its plate, the shank bare over s: either the screw turns in the wood, or it
-    // yields.
-    const double l = in.pen < 10 * in.d ? in.pen - in.d : in.pen;
-    const double q = bearingParallel(in.G, in.d) * in.root;
-    const double m = bendingYield(in.d) * std::pow(in.root, 3) / 6;
-    const double s = in.proud;
-    const double turns = q * (std::sqrt(l * l + (2 * s + l) * (2 * s + l)) - (2 * s + l));
-    const double bends = q * (std::sqrt(s * s + 2 * m / q) - s);
-    r.Z = in.CD * std::min(turns, bends) / screwReduction(in.d, in.root);
+    r.Z = proudScrewShear(in.d, in.root, in.pen, in.proud, in.G, in.CD);
     r.pullAllowed = withdrawal(in.G, in.d, false, in.thread, in.CD);
     r.utilisation = combined(r.T, r.V, r.pullAllowed, r.Z).utilisation;
     return r;

@@ -26,6 +26,10 @@ struct CleatResult {
     double lipShear = 0;                                ///< MPa, rolling
 };
 CleatResult cleatOf(const CleatInput& in);
+/// N, pull in all on the screws of a cleat's wall half under a pull T at the bevel and a weight V on it: it
+/// turns on the wall about a third of the screws' height (S9.4). Heights above its lower edge, thickness t,
+/// mm.
+double cleatScrewsPull(double T, double V, double zBevel, double zScrew, double t);
 
 /// A load across a shelf: at y, or spread from y0 to y1.
 struct CrossLoad {
@@ -65,6 +69,8 @@ struct HangerResult {
     double V = 0, T = 0, Z = 0, pullAllowed = 0, utilisation = 0;
 };
 HangerResult hangerOf(const HangerInput& in);
+/// N, shear that a screw takes whose head is pinned in a plate and whose shank is bare over `bare` mm (S9.5).
+double proudScrewShear(double d, double root, double pen, double bare, double G, double CD);
 
 /// S10.7, an anchor by its package.
 struct AnchorInput {

@@ -37,6 +37,9 @@ struct RailOption {
     const AnchorKind* anchor = nullptr;
     int second = 0;           ///< 1: not what one would take without being asked (thin, or a special head)
     const Rod* rod = nullptr; ///< null: the thinnest that holds is looked for
+    const Hanger* hanger = nullptr; ///< what the rail hangs on; null: the fixings go through the rail itself
+    /// True when the program takes it only where a person asks for it.
+    [[nodiscard]] bool onlyWhenAsked() const { return hanger != nullptr; }
     /// True when it holds in what carries the wall, not just in its cover.
     [[nodiscard]] bool firm() const { return kind != RailSupport::cover; }
     /// True when it goes where the studs are.
@@ -56,6 +59,8 @@ struct RailPiece {
     double hand = 220;         ///< N at the front edge
     bool leaningCounts = true; ///< somebody may be expected to lean on it (S12.9)
     SagLimit sagLimit = SagLimit::plain;
+    double standOff = 0;            ///< mm that a candidate holds it farther from the wall than it now is
+    double screwPasses = 0;         ///< mm of wood or metal under the wall screws' heads; 0: the rail
     double mass = 0, gravityY = 0;  ///< kg, mm from the wall
     std::optional<double> gravityX; ///< mm from the left end; empty: the middle
     double strengthLimit = 1;       ///< 0.6 above a bed
@@ -93,10 +98,18 @@ struct SupportCase {
     std::vector<double> R, M;   ///< N up, N mm
 };
 
+/// What a support takes out of a part of the piece.
+struct MountCut {
+    std::string part;
+    Feature feature;
+    std::vector<ConvexCell> tools; ///< in the piece
+};
+
 /// What a support adds to a piece.
 struct Mounting {
     std::vector<Part> parts;
     std::vector<Joint> joints;
+    std::vector<MountCut> cuts;
     std::vector<std::pair<std::string, Hole>> holes; ///< part id, hole
     std::vector<Mount> mounts;
 };
@@ -105,6 +118,7 @@ struct Mounting {
 struct RailVerdict {
     RailOption option;
     bool feasible = true;
+    bool judged = true;            ///< false: only listed; what nobody asked for is judged last
     std::string refusal;           ///< why not, when it is not
     std::vector<double> x;         ///< supports
     std::vector<double> reactions; ///< N, contents and own weight
@@ -115,10 +129,13 @@ struct RailVerdict {
     Verdict verdict;
     SagResult sag;
     SagStretch worst;
-    double droopNow = 0, droopLong = 0;               ///< mm at the front edge
-    std::vector<double> rodX;                         ///< mm: rods, where they do not stand at the supports
-    double inShelf = 0, inWall = 0;                   ///< mm of a rod
-    std::vector<double> armX;                         ///< mm: arms of a ledger, by their middle
+    double droopNow = 0, droopLong = 0; ///< mm at the front edge
+    std::vector<double> rodX;           ///< mm: rods, where they do not stand at the supports
+    double inShelf = 0, inWall = 0;     ///< mm of a rod
+    std::vector<double> armX;           ///< mm: arms of a ledger, by their middle
+    double standOff = 0;                ///< mm from the wall to the back of the piece
+    double keeperLength = 0;            ///< mm: of the screws low down that keep a hook on; 0: none
+    std::string keepersBehind;          ///< what keeps a straight driver off them
     double droopBed = 0, droopRod = 0, droopPlay = 0; ///< mm, parts of the droop in years
     std::vector<double> rows;                         ///< mm above the piece's bottom: where its holes are
     double screwLength = 0, pen = 0;                  ///< mm
@@ -152,11 +169,14 @@ class StaticsCache; // support/rail_statics.h
 /// none), never above 45 kg/m or 100 kg.
 void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall);
 void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall, StaticsCache& cache);
-/// All options judged, best first: verdict, firm before cover, plain before special, the nearest miss,
-/// difficulty; refused ones last. With a cache: only the figures, no words; judgeRail() says how they came
+/// Best first: verdict, firm before cover, plain before special, the nearest miss, difficulty; what is only
+/// taken when asked for after the others, refused ones last.
+void sortSupports(std::vector<RailVerdict>& supports);
+/// All options judged and sorted; those that are only taken when asked for are just listed, but for the one
+/// with the id `asked`. With a cache: only the figures, no words; judgeRail() says how they came
 /// about.
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
-                                  bool metric, StaticsCache& cache);
+                                  bool metric, const std::string& asked, StaticsCache& cache);
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
                                   bool metric);
 

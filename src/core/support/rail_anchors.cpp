@@ -14,23 +14,19 @@ using words::N;
 
 constexpr double washer = 10; // mm: the head or washer of an anchor's screw (verify)
 
-/// What one anchor takes; in the cover the board gives before the bolt (S10.7, for 12.7 mm gypsum).
-struct AnchorTakes {
-    double T = 0, V = 0;
-};
-AnchorTakes takes(const RailVerdict& v) {
-    const AnchorKind& a = *v.option.anchor;
-    const bool board = v.option.kind == RailSupport::cover;
-    return {board ? std::min(a.tensionLow, 135.0) : a.tensionLow,
-            board ? std::min(a.shearLow, 270.0) : a.shearLow};
-}
-
 /// Pull on the one anchor at a place: prying of a single row (S9.1).
 double pullAt(const AtSupport& at, const RailVerdict& v) {
     return 1.5 * at.M / v.rows.back();
 }
 
 } // namespace
+
+AnchorTakes anchorTakes(const RailVerdict& v) {
+    const AnchorKind& a = *v.option.anchor;
+    const bool board = v.option.kind == RailSupport::cover;
+    return {board ? std::min(a.tensionLow, 135.0) : a.tensionLow,
+            board ? std::min(a.shearLow, 270.0) : a.shearLow};
+}
 
 double anchorStiffness(RailSupport kind) {
     return kind == RailSupport::masonry ? 400 : kind == RailSupport::flanges ? 150 : 50;
@@ -39,7 +35,7 @@ double anchorStiffness(RailSupport kind) {
 void addAnchorChecks(const RailBench& b, RailVerdict& v) {
     const AnchorKind& anchor = *v.option.anchor;
     const bool board = v.option.kind == RailSupport::cover;
-    const AnchorTakes can = takes(v);
+    const AnchorTakes can = anchorTakes(v);
     auto worst = worstOver(b, "anchors", board ? "Hollow-wall anchors" : "Wall anchors", "", "anchors",
                            [&](const AtSupport& at) {
                                return Use{pullAt(at, v) / can.T + at.V / can.V, 1};

@@ -49,7 +49,7 @@ class JointJudge {
         const double hung = thickness(j_.first == a_.wallPart ? j_.second : j_.first);
         edge_ = p.joinedFromBelow ? wall : hung;
         leanOn_ = hung;
-        yJoint_ = p.joinedFromBelow ? edge_ / 2 : wall;
+        yJoint_ = a_.standOff.mm() + (p.joinedFromBelow ? edge_ / 2 : wall);
     }
 
     [[nodiscard]] Check run() const {

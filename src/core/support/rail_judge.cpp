@@ -2,6 +2,7 @@
 
 #include "strength/wall_mount.h"
 #include "support/arms.h"
+#include "support/hangers.h"
 #include "support/rail_joint.h"
 #include "support/rail_mounting.h"
 #include "support/rail_section.h"
@@ -142,7 +143,8 @@ auto rankOf(const RailVerdict& v) {
     const double weakness = v.verdict.status == Status::fails ? v.verdict.utilisation
                             : v.verdict.notForLeaning         ? v.verdict.leaning->utilisation
                                                               : 0;
-    return std::tuple(!v.feasible, status, !v.option.firm(), v.option.second, weakness, v.difficulty);
+    return std::tuple(!v.feasible, v.option.onlyWhenAsked(), status, !v.option.firm(), v.option.second,
+                      weakness, v.difficulty);
 }
 
 } // namespace
@@ -215,6 +217,8 @@ WorstOf worstOver(const RailBench& b, std::string id, std::string title, std::st
 
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       StaticsCache& cache, double factor, bool quiet) {
+    if (option.hanger)
+        return judgeHanger(piece, wall, option, cache, factor, quiet);
     if (isRods(option.kind))
         return judgeRods(piece, wall, option, cache, factor, quiet, *piece.catalog);
     if (piece.assembly->cavity)
@@ -227,22 +231,34 @@ RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOp
     return judgeRail(piece, wall, option, cache, factor, false);
 }
 
+void sortSupports(std::vector<RailVerdict>& supports) {
+    std::stable_sort(supports.begin(), supports.end(),
+                     [](const auto& a, const auto& b) { return rankOf(a) < rankOf(b); });
+}
+
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
-                                  bool metric, StaticsCache& cache) {
+                                  bool metric, const std::string& asked, StaticsCache& cache) {
     std::vector<RailVerdict> out;
-    for (const auto& o : supportOptions(*piece.assembly, catalog, metric, wall.kind))
-        out.push_back(judgeRail(piece, wall, o, cache, 1, true));
-    std::stable_sort(out.begin(), out.end(),
-                     [&](const auto& a, const auto& b) { return rankOf(a) < rankOf(b); });
+    for (const auto& o : supportOptions(*piece.assembly, catalog, metric, wall.kind)) {
+        if (!o.onlyWhenAsked() || o.id == asked) {
+            out.push_back(judgeRail(piece, wall, o, cache, 1, true));
+            continue;
+        }
+        out.emplace_back();
+        out.back().option = o;
+        out.back().judged = out.back().feasible = false;
+    }
+    sortSupports(out);
     return out;
 }
 
 std::vector<RailVerdict> rankRail(const RailPiece& piece, const RailWall& wall, const Catalog& catalog,
                                   bool metric) {
     StaticsCache cache;
-    std::vector<RailVerdict> out = rankRail(piece, wall, catalog, metric, cache);
+    std::vector<RailVerdict> out = rankRail(piece, wall, catalog, metric, {}, cache);
     for (auto& v : out)
         v = judgeRail(piece, wall, v.option, cache, 1, false);
+    sortSupports(out);
     return out;
 }
 

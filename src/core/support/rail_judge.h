@@ -24,8 +24,12 @@ struct RailBench {
     double factor = 1; ///< of the contents
     bool quiet = false;
     [[nodiscard]] double length() const { return piece.assembly->length.mm(); }
-    [[nodiscard]] double depth() const { return piece.assembly->depth.mm(); }
-    [[nodiscard]] double rail() const { return piece.assembly->wallThrough.mm(); }
+    /// From the wall to the front edge.
+    [[nodiscard]] double depth() const { return piece.assembly->depth.mm() + piece.standOff; }
+    /// What a wall screw passes before it reaches the wall.
+    [[nodiscard]] double rail() const {
+        return piece.screwPasses > 0 ? piece.screwPasses : piece.assembly->wallThrough.mm();
+    }
 };
 
 /// 'a hand of 220 N (49.5 lbf) at the right end', or 'what stands on it'.
@@ -54,6 +58,12 @@ void addCrushCheck(const RailBench& b, double width, RailVerdict& v);
 void addSagCheck(const RailBench& b, RailVerdict& v);
 /// Sag along and droop of the front edge, `axial` N/mm for each fixing (S6, S9.3).
 void addLookChecks(const RailBench& b, double axial, RailVerdict& v);
+/// N, what one anchor takes in pull and in shear; in the cover the board gives before the bolt (S10.7, for
+/// 12.7 mm gypsum).
+struct AnchorTakes {
+    double T = 0, V = 0;
+};
+AnchorTakes anchorTakes(const RailVerdict& v);
 /// How much one anchor gives, N/mm: hollow-wall anchors 50 (S5.3), through a steel flange and in masonry
 /// guessed firmer (verify).
 double anchorStiffness(RailSupport kind);

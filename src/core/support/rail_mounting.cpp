@@ -12,6 +12,8 @@ double shankOf(const AnchorKind& a) {
     return a.through && a.drill > 0 ? a.drill : plugScrew;
 }
 
+} // namespace
+
 const char* intoOf(RailSupport kind) {
     switch (kind) {
     case RailSupport::studs:
@@ -23,8 +25,6 @@ const char* intoOf(RailSupport kind) {
         return "cover";
     }
 }
-
-} // namespace
 
 Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& v) {
     Mounting out;

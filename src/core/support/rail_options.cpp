@@ -109,6 +109,28 @@ void addArms(std::vector<RailOption>& out, const Catalog& catalog, bool metric, 
     }
 }
 
+/// Everything that a rail can hang on, each with the usual fixing of this wall.
+void addHangers(std::vector<RailOption>& out, const Catalog& catalog, bool metric, const WallKind* wall) {
+    const std::vector<RailOption> base = railOptions(catalog, metric, wall);
+    for (const auto& h : catalog.hangers) {
+        const bool along = h.kind == HangerKind::cleat || h.kind == HangerKind::rail;
+        const char* screw = metric ? (along ? "m5" : "m4.5") : along ? "g10" : "g8";
+        bool masonry = false;
+        for (RailOption o : base) {
+            const bool mine = o.screw                          ? o.screw->id == screw
+                              : o.kind == RailSupport::masonry ? !std::exchange(masonry, true)
+                                                               : !along && o.id == "anchors";
+            if (!mine)
+                continue;
+            o.name = h.name + ", " + (o.screw ? o.screw->label + " screws" : o.name);
+            o.id = h.id + "-" + o.id;
+            o.hanger = &h;
+            o.second = 0;
+            out.push_back(std::move(o));
+        }
+    }
+}
+
 } // namespace
 
 std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog, bool metric,
@@ -120,8 +142,10 @@ std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog
         addRods(out, *a.rods, catalog, metric, holds);
     else if (a.cavity)
         addArms(out, catalog, metric, wall);
-    else
+    else {
         out = railOptions(catalog, metric, wall);
+        addHangers(out, catalog, metric, wall);
+    }
     return out;
 }
 

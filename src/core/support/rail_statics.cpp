@@ -27,11 +27,13 @@ double momentAt(const BeamSpan& s, std::size_t k) {
 
 class StaticsMaker {
   public:
-    StaticsMaker(const RailPiece& p, const std::vector<double>& x, double spring) : p_(p) {
+    StaticsMaker(const RailPiece& p, const std::vector<double>& x, double spring, const RailStatics* like)
+        : p_(p), like_(like) {
         s_.x = x;
         s_.spring = spring;
         s_.mass = p.mass;
         s_.gravityY = p.gravityY;
+        s_.standOff = p.standOff;
         s_.turnStiffness = p.turnStiffness;
         L_ = p.assembly->length.mm();
     }
@@ -59,8 +61,11 @@ class StaticsMaker {
         for (double x : handX_) {
             RailHand h;
             h.x = x;
-            solve({}, {{x, p_.hand}}, false, h.beam);
-            addTurning(s_.x, x, x, p_.hand * p_.assembly->depth.mm(), h.turning);
+            if (like_)
+                h.beam = like_->hands[s_.hands.size()].beam;
+            else
+                solve({}, {{x, p_.hand}}, false, h.beam);
+            addTurning(s_.x, x, x, p_.hand * (p_.assembly->depth.mm() + p_.standOff), h.turning);
             s_.hands.push_back(std::move(h));
         }
         if (s_.problem.empty())
@@ -134,35 +139,49 @@ class StaticsMaker {
         // Two even halves whose middle is where the weight is: left w - d, right w + d per mm with
         // d = 4 W (x - L/2)/L^2.
         const double weight = p_.mass * gravity;
+        const double y = p_.gravityY + p_.standOff;
         const double off = p_.gravityX.value_or(L_ / 2) - L_ / 2;
         if (std::abs(off) < 1e-6) {
             solve({{0, L_, weight / L_}}, {}, true, s_.own);
-            addTurning(s_.x, 0, L_, weight * p_.gravityY, s_.ownTurning);
+            addTurning(s_.x, 0, L_, weight * y, s_.ownTurning);
             return;
         }
         const double d = 4 * weight * off / (L_ * L_);
         const double left = weight / L_ - d;
         const double right = weight / L_ + d;
         solve({{0, L_ / 2, left}, {L_ / 2, L_, right}}, {}, true, s_.own);
-        addTurning(s_.x, 0, L_ / 2, left * L_ / 2 * p_.gravityY, s_.ownTurning);
-        addTurning(s_.x, L_ / 2, L_, right * L_ / 2 * p_.gravityY, s_.ownTurning);
+        addTurning(s_.x, 0, L_ / 2, left * L_ / 2 * y, s_.ownTurning);
+        addTurning(s_.x, L_ / 2, L_, right * L_ / 2 * y, s_.ownTurning);
     }
 
     void addContents(const std::vector<Part>& parts) {
         RailContents& c = s_.contents;
-        const double y = (p_.assembly->surfaceBack.mm() + p_.assembly->surfaceFront.mm()) / 2;
+        const double y = (p_.assembly->surfaceBack.mm() + p_.assembly->surfaceFront.mm()) / 2 + p_.standOff;
         for (auto* v : {&c.up, &c.down, &c.turning, &c.lastingTurning})
             v->assign(s_.x.size(), 0);
-        c.curve.assign(s_.own.curve.size(), 0);
-        c.lastingCurve = c.curve;
-        c.sagging.assign(s_.own.spans.size(), {});
-        c.hogging = c.sagging;
-        c.shear.assign(c.sagging.size(), {0, 0, 0, 0});
+        if (like_) {
+            const RailContents& known = like_->contents;
+            c.up = known.up;
+            c.down = known.down;
+            c.curve = known.curve;
+            c.lastingCurve = known.lastingCurve;
+            c.sagging = known.sagging;
+            c.hogging = known.hogging;
+            c.shear = known.shear;
+        } else {
+            c.curve.assign(s_.own.curve.size(), 0);
+            c.lastingCurve = c.curve;
+            c.sagging.assign(s_.own.spans.size(), {});
+            c.hogging = c.sagging;
+            c.shear.assign(c.sagging.size(), {0, 0, 0, 0});
+        }
         for (const auto& part : parts) {
             const double torque = part.line.w * (part.line.x1 - part.line.x0) * y;
             addTurning(s_.x, part.line.x0, part.line.x1, torque, c.turning);
             if (part.lasting)
                 addTurning(s_.x, part.line.x0, part.line.x1, torque, c.lastingTurning);
+            if (like_)
+                continue;
             BeamResult r;
             solve({part.line}, {}, true, r);
             if (!s_.problem.empty())
@@ -221,6 +240,7 @@ class StaticsMaker {
     }
 
     const RailPiece& p_;
+    const RailStatics* like_;
     double L_ = 0;
     std::vector<double> nodes_, handX_;
     RailStatics s_;
@@ -228,8 +248,9 @@ class StaticsMaker {
 
 } // namespace
 
-RailStatics railStatics(const RailPiece& piece, const std::vector<double>& x, double spring) {
-    return StaticsMaker(piece, x, spring).run();
+RailStatics railStatics(const RailPiece& piece, const std::vector<double>& x, double spring,
+                        const RailStatics* like) {
+    return StaticsMaker(piece, x, spring, like).run();
 }
 
 std::vector<AtSupport> atSupports(const RailStatics& s, double factor) {

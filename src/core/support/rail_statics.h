@@ -5,6 +5,7 @@
 #include "support/rail.h"
 
 #include <array>
+#include <map>
 #include <memory>
 
 namespace owl {
@@ -39,6 +40,7 @@ struct RailStatics {
     std::vector<double> x;
     double spring = 0;             ///< N/mm, 0: rigid
     double mass = 0, gravityY = 0; ///< of the piece, with what the support adds
+    double standOff = 0;           ///< mm farther from the wall than the assembly stands
     double turnStiffness = 0;      ///< N mm/rad
     std::string problem;           ///< why it cannot be solved; empty: it is
     SectionResult section;
@@ -52,8 +54,10 @@ struct RailStatics {
     std::size_t worstHand = 0; ///< index of the one that bends most with the contents as planned
 };
 
-/// Solves a piece on supports at x (left to right); `spring` in N/mm, 0: rigid.
-RailStatics railStatics(const RailPiece& piece, const std::vector<double>& x, double spring);
+/// Solves a piece on supports at x (left to right); `spring` in N/mm, 0: rigid. `like`: the same piece on
+/// these supports with another weight of its own or another distance from the wall, whose beams serve again.
+RailStatics railStatics(const RailPiece& piece, const std::vector<double>& x, double spring,
+                        const RailStatics* like = nullptr);
 
 /// What one support has to take under one combination.
 struct AtSupport {
@@ -78,14 +82,22 @@ const RailHand* worstHand(const RailStatics& s);
 
 /// Screws of several sizes stand in the same studs, one or two in each: one solution serves them all, and
 /// every load that is tried. Only for pieces of one length, section, mass and load.
+struct HangerFit; // support/hangers.h
 class StaticsCache {
   public:
+    /// What hangers were found to fit like, by their ids and the piece's mass.
+    std::map<std::pair<std::string, double>, std::shared_ptr<const HangerFit>> hangers;
     const RailStatics& of(const RailPiece& p, const std::vector<double>& x, double spring) {
-        for (const auto& s : known_)
-            if (s->x == x && s->spring == spring && s->mass == p.mass && s->gravityY == p.gravityY &&
-                s->turnStiffness == p.turnStiffness)
+        const RailStatics* like = nullptr;
+        for (const auto& s : known_) {
+            if (s->x != x || s->spring != spring || s->turnStiffness != p.turnStiffness)
+                continue;
+            if (s->mass == p.mass && s->gravityY == p.gravityY && s->standOff == p.standOff)
                 return *s;
-        known_.push_back(std::make_unique<RailStatics>(railStatics(p, x, spring)));
+            if (s->problem.empty())
+                like = s.get();
+        }
+        known_.push_back(std::make_unique<RailStatics>(railStatics(p, x, spring, like)));
         return *known_.back();
     }
 

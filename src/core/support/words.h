@@ -51,6 +51,9 @@ inline std::string percent(double u) {
     return fmt::format("{:.0f} %", 100 * u);
 }
 /// A place along a piece, to the millimetre.
+inline std::string kg(double v) {
+    return fmt::format("{} kg ({} lb)", digits(v), digits(v / 0.45359237));
+}
 inline std::string place(double x) {
     return fmt::format("{:.0f} mm ({:.1f} in)", x, x / 25.4);
 }

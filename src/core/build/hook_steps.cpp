@@ -1,0 +1,89 @@
+#include "build/hook_steps.h"
+
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+std::string fixings(const HangInput& in) {
+    const std::size_t n = in.marks.size() - (in.keeperLength > 0 ? 2 : 0);
+    return in.screw ? fmt::format("{} screws {} × {}", n, in.screw->label,
+                                  screwLengthText(*in.screw, in.screwLength))
+                    : fmt::format("the screws of the {} anchors", n);
+}
+
+/// What is on the wall before the piece comes.
+BuildStep first(const HangInput& in, const Catalog& catalog) {
+    const auto say = [&](double mm) { return formatLength(roundToTape(Length::mm(mm), in.style), in.style); };
+    BuildStep s;
+    s.id = in.piece + "/fix-support";
+    s.onWall = true;
+    s.adds = in.adds;
+    s.joins = in.early;
+    s.minutes = catalog.minutes("level") + static_cast<double>(in.marks.size()) * catalog.minutes("screw");
+    s.tools = {"driver", "level"};
+    if (in.way == "cleat") {
+        const bool wood = in.hanger->kind == HangerKind::cleat;
+        s.title = wood ? "Screw the cleat to the wall" : "Screw the rail to the wall";
+        s.text =
+            fmt::format("{}, the middle one first, then level, then the others. {} It must be level to 1 mm "
+                        "in a metre: what hangs on it follows it. Its height is fixed now; {}.",
+                        fixings(in),
+                        wood ? "The bevel slopes down towards the wall, its high side to the room."
+                             : "Its hook points up.",
+                        in.hanger->play);
+    } else {
+        s.title = "Drive the screws that it hangs on";
+        s.text = fmt::format("{}: leave every head standing {} proud of the wall, all alike: a strip of that "
+                             "thickness laid beside them is the gauge. Their heights must agree to half a "
+                             "millimetre; lay a level on them.",
+                             fixings(in), say(in.hanger->proud));
+        s.tools.emplace_back("strip as a gauge");
+    }
+    return s;
+}
+
+} // namespace
+
+void hookSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
+    const bool eyes = in.way == "eight";
+    if (!eyes)
+        out.push_back(first(in, catalog));
+    const bool two = in.length > Length::mm(1500) || in.mass > 20;
+    BuildStep hang;
+    hang.id = in.piece + "/hang";
+    hang.title = "Hang it";
+    hang.hangs = hang.onWall = true;
+    hang.joins = in.joins;
+    hang.text = two ? "Two people lift it, one at each end. " : "";
+    if (eyes)
+        hang.text += fmt::format("Hold it level with its eyes over the holes and drive the first screw until "
+                                 "it just holds; lay the level on it, then drive the screw at the far end, "
+                                 "then the others. In all {}, pan heads.",
+                                 fixings(in));
+    else if (in.way == "cleat")
+        hang.text += "Hold it above the wall's half, flat on the wall, and let it down until the slopes meet "
+                     "all along. Push it sideways to its place. It must lean on its spacer below; tap from "
+                     "beneath: it must not climb.";
+    else if (in.way == "keyhole")
+        hang.text += "Let the heads enter the wide ends of the slots and let it down until it stops. If it "
+                     "rattles, take it off and turn the screws in by a quarter; if it will not go on, out by "
+                     "a quarter.";
+    else
+        hang.text += "Let every ring over its head, look from the side that none stands on the plate, and "
+                     "press the lower edge to the wall: all bumpers must touch.";
+    if (in.keeperLength > 0 && in.screw) {
+        hang.text += fmt::format(" Then drive the two screws low down at the ends, {} × {}, that keep it on.",
+                                 in.screw->label, screwLengthText(*in.screw, in.keeperLength));
+        if (!in.keepersBehind.empty())
+            hang.text += fmt::format(" The {} is in the way of a straight driver: use a bendable shaft.",
+                                     in.keepersBehind);
+    }
+    hang.minutes = 10;
+    hang.tools = eyes ? std::vector<std::string>{"driver", "level"} : std::vector<std::string>{"level"};
+    if (two)
+        hang.cautions = catalog.cautionsFor("lifting");
+    out.push_back(std::move(hang));
+}
+
+} // namespace owl

@@ -1,0 +1,42 @@
+#pragma once
+// A piece that hangs by its back rail without a screw through it: bevelled cleat, interlocking rail,
+// keyholes, rings, figure-eights (S9.4, S9.5).
+
+#include "support/rail_judge.h"
+
+namespace owl {
+
+/// Judges one way of hanging. `factor` scales the contents.
+RailVerdict judgeHanger(const RailPiece& piece, const RailWall& wall, const RailOption& option,
+                        StaticsCache& cache, double factor, bool quiet);
+
+/// Sizes and heights of what a piece hangs on. mm, in the piece as it hangs.
+struct HangerLayout {
+    double standOff = 0;         ///< from the wall to the rear of the rail
+    double x0 = 0, x1 = 0;       ///< of a cleat or profile
+    double railLow = 0, top = 0; ///< lower edge of its spacer or of the rail, upper edge of the rail
+    bool keepers = true;         ///< a screw low down through the rail meets nothing else
+    double screwZ = 0;           ///< where the wall's fixings are
+    double contact = 0;          ///< where the piece hangs: middle of the bevel, of the hook, of the slot
+    double bearing = 0;          ///< where it leans on the wall below
+    double wallLow = 0, wallHigh = 0;   ///< the wall's half of a cleat or profile: at its rear
+    double pieceLow = 0, pieceHigh = 0; ///< the piece's half: at its rear
+    double rise = 0;                    ///< of the bevel over its thickness
+    std::string refusal;
+    [[nodiscard]] double arm() const { return contact - bearing; }
+};
+HangerLayout hangerLayout(const Assembly& a, const RailOption& option);
+/// The layout, and the piece with what it brings: the same whatever stands on it.
+struct HangerFit {
+    HangerLayout layout;
+    double mass = 0, gravityX = 0, gravityY = 0; ///< kg, mm; as it hangs
+};
+
+/// Cleats, profiles, plates, rings, spacers and bumpers as parts, what they are fixed with and what is cut
+/// for them. Wall fixings of `verdict.screwLength`; none before that is known.
+Mounting hangerMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& verdict,
+                        const HangerLayout& layout);
+
+inline constexpr double hangerSpacerHigh = 20; ///< mm: of a cleat's spacer, of a bumper
+
+} // namespace owl
