@@ -17,7 +17,7 @@ Canvas::Canvas(QWidget* parent) : QWidget(parent), editor_(new QLineEdit(this)),
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setObjectName("canvas");
-    setMinimumSize(240, 160);
+    setMinimumSize(240, 290);
     editor_->hide();
     editor_->setObjectName("dimensionEditor");
     editor_->setAccessibleName(tr("Dimension"));
@@ -104,6 +104,17 @@ std::optional<std::pair<std::size_t, HitArea>> Canvas::at(QPointF point) const {
             return h;
     }
     return std::nullopt;
+}
+
+std::vector<std::pair<QRectF, Label>> Canvas::labels() const {
+    std::vector<std::pair<QRectF, Label>> out;
+    for (std::size_t i = 0; i < panels_.size(); ++i) {
+        const QRectF area = panelRect(panels_[i]);
+        for (auto& l : placeLabels(panels_[i].drawing, fitOf(i), area, 1))
+            if (l)
+                out.emplace_back(area, std::move(*l));
+    }
+    return out;
 }
 
 QRect Canvas::fieldRect(const QString& field) const {

@@ -2,6 +2,7 @@
 // The bench's drawing: one or more drawings side by side; numbers are typed on it, things are dragged on it.
 
 #include "app/draw.h"
+#include "app/labels.h"
 
 #include <QLabel>
 #include <QLineEdit>
@@ -34,6 +35,8 @@ class Canvas : public QWidget {
     [[nodiscard]] QLineEdit* editor() const { return editor_; }
     /// Where the pointer was pressed last, in millimetres of the drawing it was on.
     [[nodiscard]] Point pressedAt() const { return dragFrom_; }
+    /// Words and numbers as they are painted, with the panel each stands on (for tests).
+    [[nodiscard]] std::vector<std::pair<QRectF, Label>> labels() const;
     /// What the drawings show, in words, for screen readers.
     [[nodiscard]] QString description() const;
     void setEmptyText(const QString& text) { emptyText_ = text; }

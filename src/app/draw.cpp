@@ -1,5 +1,7 @@
 #include "app/draw.h"
 
+#include "app/labels.h"
+
 #include <QPainterPath>
 #include <cmath>
 #include <numbers>
@@ -10,22 +12,25 @@ namespace {
 /// Paints the shapes of one drawing one after the other.
 class Painter {
   public:
-    Painter(QPainter& p, const Drawing& d, const Fit& fit, const Theme& t, std::vector<HitArea>* hits,
-            double textScale)
-        : p_(p), d_(d), fit_(fit), t_(t), hits_(hits), k_(textScale) {}
+    Painter(QPainter& p, const Drawing& d, const Fit& fit, const QRectF& area, const Theme& t,
+            std::vector<HitArea>* hits, double textScale)
+        : p_(p), d_(d), fit_(fit), t_(t), hits_(hits), k_(textScale),
+          labels_(placeLabels(d, fit, area, textScale)) {}
 
     void run() {
         p_.setRenderHint(QPainter::Antialiasing);
-        // Faces and lines first, dimensions and words on top, so that no line crosses a number.
-        for (const bool words : {false, true}) {
+        // Faces and lines first, then the lines of dimensions, words on top: no line crosses a number.
+        for (int pass = 0; pass < 3; ++pass)
             for (std::size_t i = 0; i < d_.shapes.size(); ++i) {
                 index_ = i;
                 const Shape& s = d_.shapes[i];
-                const bool isWord = s.kind == ShapeKind::text || s.kind == ShapeKind::dimension;
-                if (isWord == words)
+                const bool number = s.kind == ShapeKind::dimension;
+                if (pass == 1 && number)
+                    dimensionLine(s);
+                else if (pass == 2 ? number || s.kind == ShapeKind::text
+                                   : pass == 0 && !number && s.kind != ShapeKind::text)
                     one(s);
             }
-        }
     }
 
   private:
@@ -247,31 +252,43 @@ class Painter {
     }
 
     void text(const Shape& s) {
+        if (!labels_[index_])
+            return;
+        const Label& l = *labels_[index_];
+        leader(l, s.stroke);
         const QFont font = uiFont(static_cast<int>(std::lround(s.size * k_)), s.bold);
         p_.setFont(font);
         p_.setPen(t_.of(s.stroke));
-        const QString words = QString::fromStdString(s.text);
-        const QFontMetricsF m(font);
-        const double w = m.horizontalAdvance(words);
-        const QPointF at = fit_.map(s.points.front()) + QPointF(s.dx, s.dy) * k_;
-        const double shift = s.align == Align::left ? 0 : s.align == Align::right ? -w : -w / 2;
+        const double ascent = QFontMetricsF(font).ascent();
         if (s.vertical) {
             p_.save();
-            p_.translate(at);
+            p_.translate(l.box.left(), l.box.bottom());
             p_.rotate(-90);
-            rimmed(QPointF(shift, m.ascent() / 2 - 1), words, true); // they often stand on narrow boards
+            rimmed(QPointF(0, ascent), l.words, true); // they often stand on narrow boards
             p_.restore();
             return;
         }
-        const QPointF base = at + QPointF(shift, m.ascent() / 2 - 1);
+        const QPointF base(l.box.left(), l.box.top() + ascent);
         if (t_.name == ThemeName::paper) {
-            halo(base, font, words);
-            p_.drawText(base, words);
+            halo(base, font, l.words);
+            p_.drawText(base, l.words);
         } else {
-            rimmed(base, words);
+            rimmed(base, l.words);
         }
         if (!s.id.empty())
-            hit(QPolygonF(QRectF(base.x() - 2, base.y() - m.ascent(), w + 4, m.height())));
+            hit(QPolygonF(l.box.adjusted(-2, 0, 2, 0)));
+    }
+
+    /// A thin line back to what a label stands for that found no place there.
+    void leader(const Label& l, Tone tone) {
+        if (!l.leader)
+            return;
+        QColor thin = t_.of(tone);
+        thin.setAlpha(140);
+        p_.setPen(QPen(thin, 0.8 * k_));
+        const QPointF c(std::clamp(l.anchor.x(), l.box.left(), l.box.right()),
+                        std::clamp(l.anchor.y(), l.box.top(), l.box.bottom()));
+        p_.drawLine(c, l.anchor);
     }
 
     /// Words stay readable over lines: a thin rim in the colour of the ground.
@@ -299,7 +316,7 @@ class Painter {
         p_.drawText(base, words);
     }
 
-    void dimension(const Shape& s) {
+    void dimensionLine(const Shape& s) {
         const QPointF a = fit_.map(s.points[0]);
         const QPointF b = fit_.map(s.points[1]);
         const bool upright = std::abs(a.x() - b.x()) < std::abs(a.y() - b.y());
@@ -308,25 +325,24 @@ class Painter {
         const QPointF tick = upright ? QPointF(4, 0) * k_ : QPointF(0, 4) * k_;
         p_.drawLine(a - tick, a + tick);
         p_.drawLine(b - tick, b + tick);
+    }
+
+    void dimension(const Shape& s) {
+        if (!labels_[index_])
+            return;
+        const Label& l = *labels_[index_];
+        leader(l, Tone::dim);
         const QFont font = uiFont(static_cast<int>(std::lround(13 * k_)), true);
         const QFontMetricsF m(font);
-        const QString words = QString::fromStdString(s.text);
-        const double w = m.horizontalAdvance(words);
-        const double span = upright ? std::abs(a.y() - b.y()) : std::abs(a.x() - b.x());
-        QPointF c = (a + b) / 2 + QPointF(s.dx, s.dy) * k_;
-        if (s.dx == 0 && s.dy == 0) { // no room on the line: beside it
-            if (upright && span < m.height() + 8 * k_)
-                c += QPointF(w / 2 + 8 * k_, 0);
-            else if (!upright && span < w + 14 * k_)
-                c += QPointF(0, -m.height() * 0.8);
-        }
-        const QRectF box(c.x() - w / 2 - 4 * k_, c.y() - m.height() / 2, w + 8 * k_, m.height());
+        const QRectF box = l.box;
+        const double w = box.width() - 8 * k_;
         p_.setPen(Qt::NoPen);
         p_.setBrush(t_.surface);
         p_.drawRoundedRect(box, 3, 3);
         p_.setFont(font);
         p_.setPen(t_.ink);
-        p_.drawText(QPointF(c.x() - w / 2, c.y() + m.ascent() / 2 - 1 * k_), words);
+        const QPointF c = box.center();
+        p_.drawText(QPointF(c.x() - w / 2, c.y() + m.ascent() / 2 - 1 * k_), l.words);
         if (!s.field.empty() && t_.name != ThemeName::paper) {
             p_.setPen(QPen(t_.accent, 1.4, Qt::DotLine));
             p_.drawLine(QPointF(c.x() - w / 2, box.bottom() - 1), QPointF(c.x() + w / 2, box.bottom() - 1));
@@ -340,6 +356,7 @@ class Painter {
     const Theme& t_;
     std::vector<HitArea>* hits_;
     double k_;
+    std::vector<std::optional<Label>> labels_;
     std::size_t index_ = 0;
 };
 
@@ -363,7 +380,7 @@ void paintDrawing(QPainter& painter, const Drawing& d, const QRectF& area, const
     for (double* m : {&scaled.marginLeft, &scaled.marginTop, &scaled.marginRight, &scaled.marginBottom})
         *m *= textScale;
     const Fit fit = fitInto(scaled, area);
-    Painter(painter, d, fit, theme, hits, textScale).run();
+    Painter(painter, d, fit, area, theme, hits, textScale).run();
 }
 
 void paintFeather(QPainter& p, const QRectF& box, Status status, const QColor& colour) {

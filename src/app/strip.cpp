@@ -6,6 +6,7 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
@@ -25,7 +26,7 @@ QIcon feather(Status s) {
 
 Strip::Strip(QWidget* parent)
     : QWidget(parent), title_(new QLabel), tabs_(new QWidget), fold_(new QPushButton), detail_(new QLabel),
-      table_(new QTableWidget) {
+      detailArea_(new QScrollArea), table_(new QTableWidget) {
     setObjectName("strip");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 4, 0, 0);
@@ -42,8 +43,15 @@ Strip::Strip(QWidget* parent)
     detail_->setObjectName("cardText");
     detail_->setWordWrap(true);
     detail_->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    detail_->hide();
-    column->addWidget(detail_);
+    detailArea_->setWidget(detail_);
+    detailArea_->setWidgetResizable(true);
+    detailArea_->setFrameShape(QFrame::NoFrame);
+    detailArea_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    detailArea_->setFocusPolicy(Qt::NoFocus);
+    detailArea_->viewport()->setAutoFillBackground(false);
+    detail_->setAutoFillBackground(false);
+    detailArea_->hide();
+    column->addWidget(detailArea_);
     column->addWidget(table_);
     table_->setObjectName("stripTable");
     table_->setShowGrid(false);
@@ -146,10 +154,18 @@ void Strip::showDetail() {
     const auto row = static_cast<std::size_t>(std::max(0, table_->currentRow()));
     const bool any = row < data_.details.size() && !data_.details[row].empty();
     detail_->setText(any ? QString::fromStdString(data_.details[row]) : QString());
-    detail_->setVisible(any && !folded_);
-    const int detail = any ? detail_->heightForWidth(std::max(200, width())) + 4 : 0;
+    detailArea_->setVisible(any && !folded_);
+    constexpr int mostDetail = 94; // px: six lines, more of them scroll
+    const int scrollBar = 14;
+    int wanted = any ? detail_->heightForWidth(std::max(200, width())) + 4 : 0;
+    if (wanted > mostDetail)
+        wanted = detail_->heightForWidth(std::max(200, width() - scrollBar)) + 4;
+    const int detail = std::min(wanted, mostDetail);
+    if (any)
+        detailArea_->setFixedHeight(detail);
     const int rows = 30 + 26 + 24 * std::max(1, static_cast<int>(data_.rows.size()));
-    setFixedHeight(folded_ ? 30 : std::min(detail + rows + 10, 190 + detail));
+    const int most = window()->height() < 760 ? 140 : 190; // the drawing comes first in a low window
+    setFixedHeight(folded_ ? 30 : std::min(detail + rows + 10, most + detail));
 }
 
 /// Columns get what they need; where that is too much the widest give way, the last takes what is left.

@@ -8,6 +8,7 @@
 
 class QTableWidget;
 class QLabel;
+class QScrollArea;
 class QPushButton;
 
 namespace owl {
@@ -44,6 +45,7 @@ class Strip : public QWidget {
     QWidget* tabs_;
     QPushButton* fold_;
     QLabel* detail_;
+    QScrollArea* detailArea_; ///< a long text scrolls in it, so that the drawing keeps its room
     QTableWidget* table_;
     bool folded_ = false, filling_ = false;
 };

@@ -278,7 +278,9 @@ Drawing scheduleView(const Project& project, const Plan& plan) {
         const double c = (static_cast<double>(steps[i].readyAt) - start) * unit;
         pen.rect(b, y + 6, std::max(0.0, c - b), 10, Tone::goodBand, Tone::guide).tip = "drying";
         pen.rect(a, y + 3, std::max(6.0, b - a), 16, Tone::accent).tip = steps[i].name;
-        auto& t = pen.text({std::max(b, c), y + 11}, steps[i].name + ", " + clockText(steps[i].start),
+        // The day stands above; its hour is enough here.
+        const std::string clock = clockText(steps[i].start);
+        auto& t = pen.text({std::max(b, c), y + 11}, steps[i].name + ", " + clock.substr(clock.size() - 5),
                            Tone::text, 11);
         const bool late = std::max(b, c) > 560;
         t.align = late ? Align::right : Align::left;
