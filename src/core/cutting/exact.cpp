@@ -33,6 +33,7 @@ class Exact {
     std::optional<GroupPlan> run() {
         if (!small())
             return std::nullopt;
+        largest();
         for (std::size_t m = 1; m < full_; ++m)
             makeShapes(m);
         unlimited();
@@ -79,9 +80,33 @@ class Exact {
         }
         return out;
     }
+    /// Boards that no other is as long and as wide as: what fits on any fits on one of these.
+    void largest() {
+        for (const auto& b : g_.boards)
+            largest_.emplace_back(b.l, b.w);
+        std::sort(largest_.begin(), largest_.end(), std::greater<>());
+        std::int64_t widest = -1;
+        std::erase_if(largest_, [&](const auto& b) {
+            const bool covered = b.second <= widest;
+            widest = std::max(widest, b.second);
+            return covered;
+        });
+    }
     [[nodiscard]] bool fitsSome(std::int64_t l, std::int64_t w) const {
-        return std::any_of(g_.boards.begin(), g_.boards.end(),
-                           [&](const auto& b) { return l <= b.l && w <= b.w; });
+        return std::any_of(largest_.begin(), largest_.end(),
+                           [&](const auto& b) { return l <= b.first && w <= b.second; });
+    }
+    /// True when another board to be had without limit is as large and as cheap.
+    [[nodiscard]] bool outdone(std::size_t board) const {
+        const auto& b = g_.boards[board];
+        for (std::size_t i = 0; i < g_.boards.size(); ++i) {
+            const auto& o = g_.boards[i];
+            const bool same = o.l == b.l && o.w == b.w && o.price == b.price;
+            if (i != board && !o.available && o.l >= b.l && o.w >= b.w && o.price <= b.price &&
+                (!same || i < board))
+                return true;
+        }
+        return false;
     }
 
     void makeShapes(std::size_t m) {
@@ -95,8 +120,9 @@ class Exact {
         }
         if (pieces == 1) {
             const auto& kind = g_.kinds[which];
-            all.push_back({kind.l, kind.w, 0, 0, which, 0, false, false});
-            if (kind.rotate && kind.l != kind.w)
+            if (fitsSome(kind.l, kind.w))
+                all.push_back({kind.l, kind.w, 0, 0, which, 0, false, false});
+            if (kind.rotate && kind.l != kind.w && fitsSome(kind.w, kind.l))
                 all.push_back({kind.w, kind.l, 0, 0, which, 0, false, true});
         } else {
             for (std::size_t a : subs_[m]) {
@@ -114,8 +140,12 @@ class Exact {
     void join(std::vector<Shape>& all, std::size_t a, std::size_t b, std::size_t i, std::size_t j) const {
         const Shape& s = shapes_[a][i];
         const Shape& t = shapes_[b][j];
-        all.push_back({s.l + t.l, std::max(s.w, t.w), a, b, i, j, true, false});
-        all.push_back({std::max(s.l, t.l), s.w + t.w, a, b, i, j, false, false});
+        const Shape beside{s.l + t.l, std::max(s.w, t.w), a, b, i, j, true, false};
+        const Shape above{std::max(s.l, t.l), s.w + t.w, a, b, i, j, false, false};
+        if (fitsSome(beside.l, beside.w))
+            all.push_back(beside);
+        if (fitsSome(above.l, above.w))
+            all.push_back(above);
     }
 
     void keepMinimal(std::size_t m, std::vector<Shape>& all) {
@@ -123,7 +153,7 @@ class Exact {
                          [](const Shape& x, const Shape& y) { return x.l != y.l ? x.l < y.l : x.w < y.w; });
         std::int64_t low = never;
         for (const Shape& s : all) {
-            if (s.w >= low || !fitsSome(s.l, s.w))
+            if (s.w >= low)
                 continue;
             shapes_[m].push_back(s);
             low = s.w;
@@ -154,7 +184,7 @@ class Exact {
         oneBoard_.assign(full_, 0);
         for (std::size_t i = 0; i < g_.boards.size(); ++i) {
             const auto& b = g_.boards[i];
-            if (b.available)
+            if (b.available || outdone(i))
                 continue;
             for (std::size_t m = 1; m < full_; ++m)
                 if (key(b) < one_[m] && fitting(m, b) < shapes_[m].size()) {
@@ -275,6 +305,7 @@ class Exact {
     const CutGroup& g_;
     std::size_t full_ = 1;
     std::vector<std::size_t> stride_, single_;
+    std::vector<std::pair<std::int64_t, std::int64_t>> largest_; ///< lengths falling, widths rising
     std::vector<std::vector<Shape>> shapes_;
     std::vector<std::vector<std::size_t>> subs_;
     std::vector<std::int64_t> one_, best_;

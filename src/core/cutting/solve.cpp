@@ -5,7 +5,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <fmt/format.h>
 #include <map>
+#include <mutex>
 
 namespace owl {
 namespace {
@@ -232,7 +234,50 @@ GroupPlan searchGroup(const CutGroup& g, const CutEffort& effort) {
     return best;
 }
 
+/// All that a plan of the group depends on.
+std::string signature(const CutGroup& g, const CutEffort& effort) {
+    std::string out = fmt::format("{};{}", g.kerf, effort.tries);
+    for (const auto& k : g.kinds)
+        out += fmt::format("|{},{},{},{}", k.l, k.w, k.rotate, k.count);
+    for (const auto& b : g.boards)
+        out += fmt::format("/{},{},{},{}", b.l, b.w, b.price, b.available.value_or(-1));
+    return out;
+}
+
+GroupPlan solveGroup(const CutGroup& g, const CutEffort& effort) {
+    const std::string key = effort.memo ? signature(g, effort) : std::string();
+    if (effort.memo)
+        if (auto known = effort.memo->find(key))
+            return *std::move(known);
+    auto gp = solveExactly(g);
+    if (!gp)
+        gp = searchGroup(g, effort);
+    const bool cutShort = effort.stop && effort.stop();
+    if (effort.memo && !cutShort)
+        effort.memo->keep(key, *gp);
+    return *std::move(gp);
+}
+
 } // namespace
+
+struct GroupMemo::Content {
+    mutable std::mutex busy;
+    std::map<std::string, GroupPlan> plans;
+};
+GroupMemo::GroupMemo() : content_(std::make_unique<Content>()) {}
+GroupMemo::~GroupMemo() = default;
+std::optional<GroupPlan> GroupMemo::find(const std::string& group) const {
+    const std::lock_guard lock(content_->busy);
+    const auto it = content_->plans.find(group);
+    return it == content_->plans.end() ? std::nullopt : std::optional(it->second);
+}
+void GroupMemo::keep(const std::string& group, const GroupPlan& plan) {
+    constexpr std::size_t most = 300;
+    const std::lock_guard lock(content_->busy);
+    if (content_->plans.size() >= most)
+        content_->plans.clear();
+    content_->plans.insert_or_assign(group, plan);
+}
 
 bool better(const CutGroup& g, const GroupPlan& a, const GroupPlan& b) {
     const auto area = [&](const GroupPlan& p) {
@@ -250,15 +295,13 @@ CutPlan solveCutJob(const CutJob& job, const CutEffort& effort) {
     nlohmann::ordered_json values = nlohmann::ordered_json::object();
     nlohmann::ordered_json surcharges = nlohmann::ordered_json::object();
     for (const auto& [key, g] : groups) {
-        auto gp = solveExactly(g);
-        if (!gp)
-            gp = searchGroup(g, effort);
-        addGroup(g, *gp, plan);
-        const bool whole = std::all_of(gp->left.begin(), gp->left.end(), [](int n) { return n == 0; });
-        if (gp->proven)
-            plan.lowerBound += gp->cost;
+        const GroupPlan gp = solveGroup(g, effort);
+        addGroup(g, gp, plan);
+        const bool whole = std::all_of(gp.left.begin(), gp.left.end(), [](int n) { return n == 0; });
+        if (gp.proven)
+            plan.lowerBound += gp.cost;
         else if (whole)
-            plan.lowerBound += std::min(gp->cost, areaBound(g, values, surcharges));
+            plan.lowerBound += std::min(gp.cost, areaBound(g, values, surcharges));
     }
     plan.certificate["part_values"] = values;
     if (!surcharges.empty())

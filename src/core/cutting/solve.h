@@ -9,12 +9,31 @@
 #include "cutting/job.h"
 
 #include <functional>
+#include <memory>
 
 namespace owl {
 
+struct GroupPlan;
+/// Plans of groups that were solved before: a group with the same sizes, counts, boards and prices is not
+/// searched again. Safe from several threads.
+class GroupMemo {
+  public:
+    GroupMemo();
+    ~GroupMemo();
+    GroupMemo(const GroupMemo&) = delete;
+    GroupMemo& operator=(const GroupMemo&) = delete;
+    [[nodiscard]] std::optional<GroupPlan> find(const std::string& group) const;
+    void keep(const std::string& group, const GroupPlan& plan);
+
+  private:
+    struct Content;
+    std::unique_ptr<Content> content_;
+};
+
 struct CutEffort {
-    int tries = 60;             ///< randomised fills for each large group; never seconds: same job, same plan
-    std::function<bool()> stop; ///< asked between tries; true ends the search early
+    int tries = 60; ///< randomised fills for each large group; never seconds: same job, same plan
+    std::shared_ptr<GroupMemo> memo;              ///< none: everything is searched
+    std::function<bool()> stop;                   ///< asked between tries; true ends the search early
     std::function<void(const CutPlan&)> progress; ///< told of every better plan of the whole job
 };
 

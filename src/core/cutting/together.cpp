@@ -135,7 +135,11 @@ CutPlan solveTogether(const CutJob& job, const CutEffort& effort, std::vector<st
     if (strips == job)
         return rackFirst(job, effort);
     CutPlan plan = unbundled(job, rackFirst(strips, effort));
-    const CutPlan free = solveCutJob(job, effort);
+    // Of the parts one by one only the bound is wanted, which no search makes better.
+    CutEffort bound = effort;
+    bound.tries = 0;
+    bound.progress = nullptr;
+    const CutPlan free = solveCutJob(job, bound);
     plan.lowerBound = std::min(plan.cost, free.lowerBound);
     plan.certificate = free.certificate;
     // provenAsAsked is that of the strips; 'optimal' is said only where nothing at all is cheaper.

@@ -88,6 +88,7 @@ struct Plan {
     std::vector<StockItem> stock; ///< what the cut plan could choose from
     CutJob cutJob;
     CutPlan cut;
+    std::shared_ptr<GroupMemo> cutMemo; ///< what was searched for it, for the next plan
     std::vector<std::string> apart; ///< pieces whose strips fit no single board
     std::vector<SawCut> sequence;
     FinishPlan finish;

@@ -100,11 +100,14 @@ void planWood(const PlanInputs& in, const Earlier* earlier, const CutEffort& eff
     job.kerf = in.project.wood.kerf;
     addParts(in, plan, job);
     addStock(in, plan, job);
+    plan.cutMemo = earlier && earlier->plan.cutMemo ? earlier->plan.cutMemo : std::make_shared<GroupMemo>();
     if (earlier && earlier->plan.cutJob == job) {
         plan.cut = earlier->plan.cut;
         plan.apart = earlier->plan.apart;
     } else {
-        plan.cut = solveTogether(job, effort, plan.apart);
+        CutEffort knowing = effort;
+        knowing.memo = plan.cutMemo;
+        plan.cut = solveTogether(job, knowing, plan.apart);
     }
     plan.sequence = cutSequence(job, plan.cut, sequenceInput(in, plan));
 }
