@@ -12,15 +12,21 @@
 namespace owl {
 
 Document::Document(Shop shop, QObject* parent) : QObject(parent), shop_(std::move(shop)) {
-    plan_ = owl::plan(project_, shop_, catalog());
+    plan_ = owl::plan(project_, shop_, catalog(), nullptr, {}, maker_);
     planned_ = project_;
 }
 
 void Document::replan() {
     const Earlier earlier{planned_, plan_};
-    Plan next = owl::plan(project_, shop_, catalog(), &earlier);
+    Plan next = owl::plan(project_, shop_, catalog(), &earlier, {}, maker_);
     plan_ = std::move(next);
     planned_ = project_;
+    emit changed();
+}
+
+void Document::setMaker(PieceMaker maker) {
+    maker_ = std::move(maker);
+    plan_ = owl::plan(project_, shop_, catalog(), nullptr, {}, maker_);
     emit changed();
 }
 
@@ -75,7 +81,7 @@ std::pair<Project, Plan> Document::preview(const Edit& edit) const {
     edit.apply(next);
     keepPairsEqual(project_, next);
     const Earlier earlier{planned_, plan_};
-    Plan p = owl::plan(next, shop_, catalog(), &earlier);
+    Plan p = owl::plan(next, shop_, catalog(), &earlier, {}, maker_);
     return {std::move(next), std::move(p)};
 }
 

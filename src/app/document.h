@@ -43,6 +43,9 @@ class Document : public QObject {
     std::optional<QString> open(const QString& path);
     std::optional<QString> save(const QString& path);
 
+    /// Another way of making pieces of their parameters: a kind that is not in the registry.
+    void setMaker(PieceMaker maker);
+
     /// The journal of unsaved edits. Written after every edit, removed on save and on a clean close.
     void setJournal(const QString& file) { journal_ = file; }
     void removeJournal();
@@ -63,6 +66,7 @@ class Document : public QObject {
     void writeJournal();
 
     Shop shop_;
+    PieceMaker maker_ = makePiece;
     Project project_, saved_, planned_; ///< planned_: the value that plan_ was derived from
     Plan plan_;
     QString path_, journal_, mergeKey_;

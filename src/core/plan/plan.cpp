@@ -25,8 +25,9 @@ constexpr double studEndMargin = 40; // mm from the rail's end to a screw (S7.2)
 
 class Planner {
   public:
-    Planner(const Project& p, const Shop& s, const Catalog& c, const Earlier* e, const CutEffort& effort)
-        : project_(p), shop_(s), catalog_(c), earlier_(e), effort_(effort) {}
+    Planner(const Project& p, const Shop& s, const Catalog& c, const Earlier* e, const CutEffort& effort,
+            const PieceMaker& maker)
+        : project_(p), shop_(s), catalog_(c), earlier_(e), effort_(effort), make_(maker) {}
 
     Plan run() {
         for (const auto& w : project_.walls)
@@ -111,14 +112,14 @@ class Planner {
         const std::vector<NoDrillZone>& zones = plan_.findWall(wall.id)->zones;
         pp.rows = rows;
         // Made once to learn where it can be screwed, and again with the holes clear of its joints.
-        pp.made = makePiece(piece.params, makeContext(pp, false), catalog_);
+        pp.made = make_(piece.params, makeContext(pp, false), catalog_);
         pp.studs = studsBehind(wall, pp);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(zones, pp);
         const bool anchored =
             !hasStuds(wall, catalog_) || piece.hold.support.find("anchor") != std::string::npos;
         if (!pp.studs.empty() || barred || anchored)
-            pp.made = makePiece(piece.params, makeContext(pp, anchored), catalog_);
+            pp.made = make_(piece.params, makeContext(pp, anchored), catalog_);
         pp.cover = coverBehind(wall, pp);
         pp.studConfidence = leastConfidence(wall, pp);
         holdPiece({project_, shop_, catalog_}, piece, wall, wood, cache, pp);
@@ -134,7 +135,7 @@ class Planner {
         ctx.support = hold->option.id;
         for (double x : hold->rodX.empty() ? hold->x : hold->rodX)
             ctx.mountX.push_back(Length::mm(x));
-        pp.made = makePiece(piece.params, ctx, catalog_);
+        pp.made = make_(piece.params, ctx, catalog_);
     }
 
     /// The earlier plan of a piece when nothing that it depends on has changed.
@@ -391,6 +392,7 @@ class Planner {
     const Catalog& catalog_;
     const Earlier* earlier_;
     const CutEffort& effort_;
+    const PieceMaker& make_;
     Plan plan_;
 };
 
@@ -435,8 +437,8 @@ std::string Plan::partName(const std::string& cutId) const {
 }
 
 Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier,
-          const CutEffort& effort) {
-    return Planner(project, shop, catalog, earlier, effort).run();
+          const CutEffort& effort, const PieceMaker& maker) {
+    return Planner(project, shop, catalog, earlier, effort, maker).run();
 }
 
 } // namespace owl

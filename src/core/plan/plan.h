@@ -15,6 +15,8 @@
 #include "shop/shop.h"
 #include "support/rail.h"
 
+#include <functional>
+
 namespace owl {
 
 /// A stud that lies behind a piece but may not be drilled.
@@ -89,7 +91,7 @@ struct Plan {
     CutJob cutJob;
     CutPlan cut;
     std::shared_ptr<GroupMemo> cutMemo; ///< what was searched for it, for the next plan
-    std::vector<std::string> apart; ///< pieces whose strips fit no single board
+    std::vector<std::string> apart;     ///< pieces whose strips fit no single board
     std::vector<SawCut> sequence;
     FinishPlan finish;
     std::vector<ShoppingLine> shopping;
@@ -114,9 +116,12 @@ struct Earlier {
     const Plan& plan;
 };
 
+/// How a piece is made of its parameters; a test may write a kind of its own.
+using PieceMaker = std::function<Draft(const PieceParams&, const MakeContext&, const Catalog&)>;
+
 /// Derives everything. The same answer every time for the same three values, with an earlier plan or without.
 /// `effort`: how long the cut plan is searched for.
 Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier = nullptr,
-          const CutEffort& effort = {});
+          const CutEffort& effort = {}, const PieceMaker& maker = makePiece);
 
 } // namespace owl
