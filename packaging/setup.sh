@@ -19,7 +19,7 @@ build_release() {
     say "building"
     local log="$here/build/build.log"
     mkdir -p "$here/build"
-    if (cd "$here" && { [ -f build/release/build.ninja ] || cmake --preset release; } && cmake --build --preset release) >"$log" 2>&1; then
+    if (cd "$here" && { [ -f build/release/build.ninja ] || cmake --preset release ${OWL_UNITY:+-DOWL_UNITY="$OWL_UNITY"}; } && cmake --build --preset release) >"$log" 2>&1; then
         tail -n 1 "$log"
     else
         grep -E 'error|Error|FAILED' "$log" | head -n 20

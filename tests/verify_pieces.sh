@@ -28,4 +28,12 @@ for kind in $("$cli" kinds | sed -n 's/^\([a-z_]*\): .*/\1/p'); do
         judge "$kind $units $seed" "$kind" --units "$units" --random "$seed"
     done
 done
+# A ledge on everything that a back rail can hang on.
+"$cli" new ledge >"$work/ledge.owl"
+for support in cleat45-studs-m5 cleat30-studs-m5 rail-studs-m5 keyhole-studs-m4.5 slot-studs-m4.5 ring-studs-m4.5 eight-studs-m4.5; do
+    sed "s/\"support\": \"auto\"/\"support\": \"$support\"/" "$work/ledge.owl" >"$work/p.owl"
+    "$cli" plan "$work/p.owl" --out "$work/out" 2>"$work/err" || { cat "$work/err"; bad=1; }
+    /usr/bin/python3 "$verify" "$work/out/plan.json" "$work/p.owl" --job "$work/out/cut-job.json" >"$work/said" ||
+        { echo "error: ledge on $support"; cat "$work/said"; bad=1; }
+done
 exit $bad

@@ -17,6 +17,20 @@ const StockItem* stockOf(const Plan& plan, const std::string& id) {
     return it == plan.stock.end() ? nullptr : &*it;
 }
 
+/// At most so many letters, never half of one.
+std::string cutTo(std::string text, std::size_t letters) {
+    std::size_t n = 0;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        if ((static_cast<unsigned char>(text[i]) & 0xC0U) == 0x80U)
+            continue;
+        if (++n > letters)
+            return text.substr(0, i) + "…";
+    }
+    return text;
+}
+
+constexpr double boardPx = 460; // px that the longest board is about long, beside its title
+
 /// One board of the plan drawn lying down, its top edge at y.
 class BoardPainter {
   public:
@@ -33,16 +47,11 @@ class BoardPainter {
         auto& board = pen_.rect(0, y, s->length.mm(), s->width.mm(), Tone::waste, Tone::outline);
         board.id = fmt::format("board:{}", index);
         board.tip = s->name;
-        auto& name = pen_.text({0, y},
-                               fmt::format("{}{}{}{}", b.repeat > 1 ? fmt::format("{} × ", b.repeat) : "",
-                                           s->name, s->rack ? ", from the rack" : "", tooSmallToName(b)),
-                               Tone::text, 13);
-        name.align = Align::left;
-        name.dy = -12;
+        title(b, *s, y + s->width.mm() / 2);
         for (const auto& o : b.offcuts) {
             pen_.rect(t + o.x.mm(), y + o.y.mm(), o.length.mm(), o.width.mm(), Tone::offcut, Tone::guide)
                 .tip = "offcut to keep";
-            if (o.length.mm() > 300 && o.width.mm() > s->width.mm() * 0.22)
+            if (o.length.mm() / longest_ * boardPx > 120 && o.width.mm() / longest_ * boardPx > 12)
                 pen_.text({t + (o.x + o.length / 2).mm(), y + (o.y + o.width / 2).mm()},
                           fmt::format("offcut {} × {}", formatNumber(o.length, project_.style),
                                       formatNumber(o.width, project_.style)),
@@ -55,6 +64,26 @@ class BoardPainter {
     }
 
   private:
+    /// What board it is, at its left; below that the parts that have no room for a word of their own.
+    void title(const CutBoard& b, const StockItem& s, double y) {
+        const std::string small = tooSmallToName(b);
+        auto& name = pen_.text({0, y},
+                               cutTo(fmt::format("{}{}{}", b.repeat > 1 ? fmt::format("{} × ", b.repeat) : "",
+                                                 s.name, s.rack ? ", from the rack" : ""),
+                                     34),
+                               Tone::text, 12);
+        name.align = Align::right;
+        name.dx = -10;
+        name.dy = small.empty() ? 0 : -7;
+        if (small.empty())
+            return;
+        auto& parts = pen_.text({0, y}, cutTo(small, 40), Tone::soft, 11);
+        parts.align = Align::right;
+        parts.dx = -10;
+        parts.dy = 8;
+        parts.tip = small;
+    }
+
     void part(const Placed& p, double t, double y) {
         auto& s =
             pen_.rect(t + p.x.mm(), y + p.y.mm(), p.length.mm(), p.width.mm(), Tone::woodFace, Tone::outline);
@@ -70,21 +99,22 @@ class BoardPainter {
                 .id = "cutpart:" + p.part;
     }
 
-    /// ": left end cap, right end cap", the parts that have no room for a word of their own.
+    /// "left end cap, right end cap", the parts that have no room for a word of their own.
     [[nodiscard]] std::string tooSmallToName(const CutBoard& b) const {
         std::string out;
         for (const auto& p : b.placed)
             if (label(p).empty())
-                out += (out.empty() ? ": " : ", ") + plan_.partName(p.part);
+                out += (out.empty() ? "" : ", ") + plan_.partName(p.part);
         return out;
     }
 
-    /// Name and size where there is room at about 700 px for the longest board, else the name, else its
+    /// Name and size where there is room at about 460 px for the longest board, else the name, else its
     /// initials, else nothing.
     [[nodiscard]] std::string label(const Placed& p) const {
-        if (p.width.mm() / longest_ * 700 < 12) // a strip lower than its letters is named beside its board
+        if (p.width.mm() / longest_ * boardPx <
+            12) // a strip lower than its letters is named beside its board
             return {};
-        const double letters = p.length.mm() / longest_ * 700 / 6.4;
+        const double letters = p.length.mm() / longest_ * boardPx / 6.4;
         const std::string name = plan_.partName(p.part);
         const std::string whole = fmt::format("{}  {} × {}", name, formatNumber(p.length, project_.style),
                                               formatNumber(p.width, project_.style));
@@ -149,11 +179,12 @@ Drawing cutView(const Project& project, const Plan& plan, int cut) {
         if (!s)
             continue;
         painter.draw(i, y, cut);
-        y += s->width.mm() + std::max(110.0, s->width.mm() * 0.8);
+        // Two lines of words stand beside each board.
+        y += std::max(s->width.mm() + 40, longest * 30 / boardPx);
     }
-    pen.extent({0, 0}, {longest, std::max(1.0, y - 60)});
-    d.marginTop = 34;
-    d.marginLeft = 44;
+    pen.extent({0, 0}, {longest, std::max(1.0, y - 30)});
+    d.marginTop = 24;
+    d.marginLeft = 264;
     d.marginRight = 24;
     d.marginBottom = 24;
     return d;

@@ -1,4 +1,5 @@
 #include "piece/hollow.h"
+#include "piece/wood_choices.h"
 
 #include "piece/edges.h"
 #include "piece/slab.h"
@@ -21,9 +22,6 @@ constexpr std::array skinWays{Option{"let_in", "let in between front and ends"},
                               Option{"on_top", "over front and ends"}};
 constexpr std::array fixes{Option{"above", "from above"}, Option{"below", "from below"},
                            Option{"none", "not at all"}};
-constexpr std::array grades{Option{"clear", "clear, straight grain"},
-                            Option{"ordinary", "ordinary, tight knots"},
-                            Option{"poor", "poor, big or edge knots"}};
 
 class HollowBuilder {
   public:
@@ -341,7 +339,7 @@ void HollowParams::describe(Parameters& p) {
     p.choice({.name = "fix", .label = "Screwed to the ledger"}, fix, fixes);
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
-    p.choice({.name = "grade", .label = "Boards look"}, grade, grades);
+    p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
 }
 
 void HollowParams::settle() {

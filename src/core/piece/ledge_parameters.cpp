@@ -1,5 +1,6 @@
 // The ledge's parameters: what they are called, what they may be, what to change when something is weak.
 #include "piece/ledge.h"
+#include "piece/wood_choices.h"
 
 #include <array>
 #include <fmt/format.h>
@@ -20,9 +21,6 @@ constexpr std::array capJoints{Option{"screws_glue", "screws and glue"}, Option{
                                Option{"nails_glue", "glue and nails"}};
 constexpr std::array strips{Option{"none", "none"}, Option{"base", "base"}, Option{"back", "back rail"},
                             Option{"lip", "lip"}};
-constexpr std::array grades{Option{"clear", "clear, straight grain"},
-                            Option{"ordinary", "ordinary, tight knots"},
-                            Option{"poor", "poor, big or edge knots"}};
 
 ParameterChange set(const char* key, Length l) {
     return {key, l.mm()};
@@ -92,7 +90,7 @@ void LedgeParams::describe(Parameters& p) {
     p.close();
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
-    p.choice({.name = "grade", .label = "Boards look"}, grade, grades);
+    p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
 }
 
 void LedgeParams::typed(const std::string& name) {

@@ -1,4 +1,5 @@
 #include "piece/slab.h"
+#include "piece/wood_choices.h"
 
 #include <array>
 #include <fmt/format.h>
@@ -19,9 +20,6 @@ constexpr std::array ways{Option{"auto", "the best ranked"},
                           Option{"plug", "in adjustable plugs"}};
 constexpr std::array metals{Option{"steel", "steel"}, Option{"stainless", "stainless steel"},
                             Option{"aluminium", "aluminium"}, Option{"hardwood", "hardwood dowel"}};
-constexpr std::array grades{Option{"clear", "clear, straight grain"},
-                            Option{"ordinary", "ordinary, tight knots"},
-                            Option{"poor", "poor, big or edge knots"}};
 
 } // namespace
 
@@ -102,7 +100,7 @@ void SlabParams::describe(Parameters& p) {
              {.low = 3_mm, .high = 80_mm, .usualLow = 8_mm, .usualHigh = 40_mm});
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
-    p.choice({.name = "grade", .label = "Boards look"}, grade, grades);
+    p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
 }
 
 void SlabParams::settle() {

@@ -155,7 +155,7 @@ class PieceFindings : public PieceFinder {
             }
         }
         for (const auto& s : pp_.supports)
-            if (!s.option.atStuds() && s.feasible) {
+            if (!s.option.atStuds() && s.feasible && !s.option.hanger) {
                 f.remedies.push_back(changePiece("Use anchors there", piece_,
                                                  [&](Piece& p) { p.hold.support = s.option.id; }));
                 break;

@@ -75,6 +75,10 @@ class HoldFindings : public PieceFinder {
         if (piece_.hold.support != "auto")
             f.remedies.push_back(
                 changePiece("Choose the best support", piece_, [](Piece& p) { p.hold.support = "auto"; }));
+        if (h.option.hanger) // what hangs behind the rail wants height and thickness
+            for (const auto& cure :
+                 strengthen(piece_.params, {"hanger", false, nextThickness(), metric(), &pp_.made}))
+                f.remedies.push_back(changeParameters(cure, piece_));
         otherSupports(f, h);
         loadAtMost(f, h);
     }
@@ -120,7 +124,7 @@ class HoldFindings : public PieceFinder {
                 f.remedies.push_back(shiftBy(by));
         if (const Length by = shiftToMiddle(); h.option.atStuds() && by != Length())
             f.remedies.push_back(shiftBy(by));
-        if (h.option.screw && pp_.rows == 1 && !worst.looks)
+        if (h.option.screw && !h.option.hanger && pp_.rows == 1 && !worst.looks)
             f.remedies.push_back(
                 changePiece("Two rows of wall screws", piece_, [](Piece& p) { p.hold.rows = 2; }));
         const Weakness weak{worst.id, hand, nextThickness(), metric(), &pp_.made};

@@ -15,7 +15,6 @@ constexpr double cornerStud = 0.8;          // at least so much of it must be se
 constexpr double weak = 0.45, metal = 1.55; // of its height
 constexpr double narrowStud = 36;           // mm
 constexpr double faint = 6;                 // below this many deviations it is no bump
-constexpr double slack = 12;                // mm off the spacing's line
 
 constexpr std::array oddNames{"pipe", "metal",  "doubled", "alone",     "missing", "wide",
                               "weak", "corner", "gap",     "high_wall", "no_stud"};
@@ -88,7 +87,7 @@ class Estimator {
         const double s = out_.spacing->spacing;
         return std::abs(x - out_.spacing->offset - std::round((x - out_.spacing->offset) / s) * s);
     }
-    [[nodiscard]] bool onLine(double x) const { return out_.spacing && offLine(x) <= slack; }
+    [[nodiscard]] bool onLine(double x) const { return out_.spacing && offLine(x) <= studLineSlack; }
 
     void odd(OddKind kind, const Bump& b) { out_.odd.push_back({kind, b.centre(), b.left, b.right}); }
 

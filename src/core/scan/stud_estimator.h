@@ -10,6 +10,9 @@
 
 namespace owl {
 
+/// mm that a stud may stand off the line of its spacing: carpentry, not surveying.
+inline constexpr double studLineSlack = 12;
+
 /// A stud as the trace shows it, mm from the wall's left corner.
 struct StudReading {
     double left = 0, right = 0, centre = 0;

@@ -6,8 +6,6 @@
 namespace owl {
 namespace {
 
-constexpr double slack = 12; // mm that a stud may stand off its line: carpentry, not surveying
-
 struct Trial {
     StudSpacing spacing;
     double score = -1e9, spread = 0;
@@ -23,7 +21,7 @@ Trial tryLines(const std::vector<double>& centres, double anchor, double s, doub
     for (double c : centres) {
         const double k = std::round((c - anchor) / s);
         const double off = c - anchor - k * s;
-        if (std::abs(off) > slack) {
+        if (std::abs(off) > studLineSlack) {
             ++strays;
             continue;
         }
@@ -45,7 +43,7 @@ Trial tryLines(const std::vector<double>& centres, double anchor, double s, doub
     t.spacing.hits = n;
     t.spacing.misses = expected - n;
     t.spread = std::sqrt(square / n);
-    t.score = n - 0.9 * t.spacing.misses - 0.6 * strays - t.spread / slack;
+    t.score = n - 0.9 * t.spacing.misses - 0.6 * strays - t.spread / studLineSlack;
     return t;
 }
 

@@ -13,7 +13,7 @@ namespace {
 
 constexpr std::size_t mostLines = 4'000'000;
 constexpr double longestWall = 50'000; // mm
-constexpr std::string_view header = "position_mm,reading";
+constexpr std::string_view traceHeader = "position_mm,reading";
 
 std::string_view trimmed(std::string_view s) {
     constexpr std::string_view blank = " \t\r";
@@ -74,10 +74,10 @@ tl::expected<Trace, std::string> readTraceCsv(std::string_view text, const std::
     for (char c : line)
         if (c != ' ' && c != '"' && c != '\t')
             bare += c;
-    if (bare != header)
+    if (bare != traceHeader)
         return tl::unexpected(text.empty() ? file + ": the file is empty."
                                            : fmt::format("{}: the first line must be \"{}\"; it is \"{}\".",
-                                                         file, header, shortened(line)));
+                                                         file, traceHeader, shortened(line)));
     Trace t;
     while (lines.next(line)) {
         if (line.empty())
@@ -106,7 +106,7 @@ tl::expected<Trace, std::string> readTraceCsv(std::string_view text, const std::
 }
 
 std::string traceCsv(const Trace& trace) {
-    std::string out(header);
+    std::string out(traceHeader);
     out += '\n';
     for (std::size_t i = 0; i < trace.size(); ++i)
         fmt::format_to(std::back_inserter(out), "{:.6g},{:.4g}\n", std::round(trace.at[i] * 100) / 100,

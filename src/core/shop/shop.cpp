@@ -15,7 +15,7 @@
 namespace owl {
 namespace {
 
-constexpr const char* header = "id,name,species,length_mm,width_mm,thickness_mm,price,available,rack";
+constexpr const char* boardsHeader = "id,name,species,length_mm,width_mm,thickness_mm,price,available,rack";
 
 tl::expected<double, std::string> number(const std::string& text, double low, double high) {
     const auto v = plainNumber(text);
@@ -101,8 +101,8 @@ tl::expected<std::vector<StockItem>, std::string> readStockCsv(const std::string
         if (n == 1) {
             if (line.starts_with("\xEF\xBB\xBF")) // a spreadsheet's mark of UTF-8
                 line.erase(0, 3);
-            if (line != header)
-                return tl::unexpected(fmt::format("{}: line 1: the header must be {}", file, header));
+            if (line != boardsHeader)
+                return tl::unexpected(fmt::format("{}: line 1: the header must be {}", file, boardsHeader));
             continue;
         }
         if (line.empty())
@@ -122,7 +122,7 @@ tl::expected<std::vector<StockItem>, std::string> readStockCsv(const std::string
 }
 
 std::string writeStockCsv(const std::vector<StockItem>& stock) {
-    std::string out = fmt::format("{}\n", header);
+    std::string out = fmt::format("{}\n", boardsHeader);
     for (const auto& s : stock)
         out += fmt::format("{},{},{},{},{},{},{},{},{}\n", csvField(s.id), csvField(s.name),
                            csvField(s.species), s.length.mm(), s.width.mm(), s.thickness.mm(), s.price,

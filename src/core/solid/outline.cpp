@@ -6,7 +6,7 @@
 namespace owl {
 namespace {
 
-constexpr double scale = 1e4; // Clipper counts in whole numbers: 0.1 µm each
+constexpr double unitsPerMm = 1e4; // Clipper counts in whole numbers: 0.1 µm each
 
 double ringArea(const Ring& r) {
     double two = 0;
@@ -40,7 +40,7 @@ std::vector<Ring> united(const std::vector<Ring>& rings) {
     for (const auto& r : rings) {
         ClipperLib::Path path;
         for (const auto& p : r)
-            path.emplace_back(std::llround(p[0] * scale), std::llround(p[1] * scale));
+            path.emplace_back(std::llround(p[0] * unitsPerMm), std::llround(p[1] * unitsPerMm));
         if (!ClipperLib::Orientation(path))
             ClipperLib::ReversePath(path);
         clipper.AddPath(path, ClipperLib::ptSubject, true);
@@ -54,7 +54,7 @@ std::vector<Ring> united(const std::vector<Ring>& rings) {
             continue;
         Ring ring;
         for (const auto& p : path)
-            ring.push_back({static_cast<double>(p.X) / scale, static_cast<double>(p.Y) / scale});
+            ring.push_back({static_cast<double>(p.X) / unitsPerMm, static_cast<double>(p.Y) / unitsPerMm});
         out.push_back(std::move(ring));
     }
     return out;
