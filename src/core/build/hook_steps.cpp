@@ -81,6 +81,9 @@ void hookSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSte
     }
     hang.minutes = 10;
     hang.tools = eyes ? std::vector<std::string>{"driver", "level"} : std::vector<std::string>{"level"};
+    if (in.keeperLength > 0)
+        hang.tools.emplace_back(in.keepersBehind.empty() ? "driver"
+                                                         : "driver with a long bit or bendable shaft");
     if (two)
         hang.cautions = catalog.cautionsFor("lifting");
     out.push_back(std::move(hang));

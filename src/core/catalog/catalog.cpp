@@ -57,6 +57,23 @@ Hanger readHanger(const Row& r) {
     return h;
 }
 
+Tool readTool(const Row& r, const json& row) {
+    Tool t;
+    t.id = r.text("id");
+    t.name = r.text("name");
+    t.without = r.text("without");
+    t.source = r.text("source");
+    t.conf = r.text("conf");
+    t.starter = row.at("starter").get<bool>();
+    const std::string words = r.text("words");
+    for (std::size_t from = 0; from <= words.size();) {
+        const std::size_t to = std::min(words.find(';', from), words.size());
+        t.words.push_back(words.substr(from, to - from));
+        from = to + 1;
+    }
+    return t;
+}
+
 FinishKind readFinish(const Row& r) {
     FinishKind f;
     f.id = r.text("id");
@@ -225,6 +242,7 @@ Catalog readShipped() {
                    r.text("units") == "mm"};
     });
     readAll(c, "hangers", c.hangers, readHanger);
+    readAll(c, "tools", c.tools, [](const Row& r) { return readTool(r, r.whole()); });
     readAll(c, "obstacles", c.obstacles, readObstacle);
     readAll(c, "furniture", c.furniture, [](const Row& r) {
         return FurnitureKind{r.text("id"),          r.text("name"),       r.number("width_mm"),

@@ -154,6 +154,12 @@ struct Kerf {
 struct Caution {
     std::string activity, text, source, conf;
 };
+/// A tool of a home shop.
+struct Tool {
+    std::string id, name, without, source, conf; ///< without: how it is done without it
+    std::vector<std::string> words;              ///< a step that names one of them needs it
+    bool starter = true;                         ///< taken to be there until somebody says otherwise
+};
 struct Labour {
     std::string id, what, source;
     double minutes = 0;
@@ -181,6 +187,7 @@ class Catalog {
     std::vector<FinishRecipe> finishSystems;
     std::vector<Package> packages;
     std::vector<Labour> labour;
+    std::vector<Tool> tools;
     nlohmann::json sanding;
     /// Whole subjects as read, for `catalog SUBJECT`.
     std::vector<std::pair<std::string, nlohmann::ordered_json>> subjects;

@@ -1,5 +1,6 @@
 #include "edit/field_maker.h"
 #include "plan/plan_finish.h"
+#include "plan/tools.h"
 
 #include <algorithm>
 #include <array>
@@ -25,6 +26,7 @@ class FinishFieldMaker : public FieldMaker {
         clock();
         coats();
         parts();
+        tools();
         return std::move(out_);
     }
 
@@ -169,6 +171,20 @@ class FinishFieldMaker : public FieldMaker {
                 if (openArea(pp->assembly(), part, static_cast<Face>(f)) > 0)
                     single(*piece, part.id + "/" + faceNames.at(f), part.name + ", " + faceNames.at(f),
                            "as the part");
+    }
+
+    /// What the shop has: steps ask for these, and what is not there goes on the shopping list.
+    void tools() {
+        heading("Tools in the shop");
+        for (const auto& t : catalog_.tools)
+            flag("tool." + t.id, t.name, hasTool(project_.tools, t),
+                 [id = t.id, starter = t.starter](Project& p, bool v) {
+                     auto& changed = starter ? p.tools.without : p.tools.also;
+                     if (v != starter)
+                         changed.insert(id);
+                     else
+                         changed.erase(id);
+                 });
     }
 
     void single(const Piece& piece, const std::string& on, const std::string& label,

@@ -3,6 +3,7 @@
 #include "plan/findings.h"
 #include "plan/plan_wood.h"
 #include "plan/remedies.h"
+#include "plan/tools.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -261,6 +262,19 @@ void findAboutProject(const Project& project, const Plan& plan, const Catalog& c
     WoodFindings(project, plan, catalog, out).run();
     for (const auto& w : plan.finish.warnings)
         addFinding(out, "finish", Severity::warns, "build", "Finish", w);
+    for (const auto& m : missingTools(project, plan, catalog)) {
+        std::string steps;
+        for (std::size_t i = 0; i < m.steps.size() && i < 3; ++i)
+            steps += (i ? "; " : "") + m.steps[i];
+        if (m.steps.size() > 3)
+            steps += fmt::format("; and {} more", m.steps.size() - 3);
+        addFinding(
+            out, "tool_missing", Severity::notes, "build", capitalised(m.tool->name) + " wanted",
+            fmt::format("Your shop has none, and {} for it: {}. Without: {}. It stands on the shopping list, "
+                        "to borrow or to buy.",
+                        m.steps.size() == 1 ? "a step asks" : fmt::format("{} steps ask", m.steps.size()),
+                        steps, m.tool->without));
+    }
     if (!parseClock(project.finish.start))
         addFinding(out, "finish_start", Severity::blocks, "build", "When does the work start?",
                    fmt::format("\"{}\" is not a date and time; type for example 2026-03-07T09:00.",

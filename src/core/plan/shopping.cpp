@@ -1,5 +1,7 @@
 #include "plan/shopping.h"
 
+#include "plan/tools.h"
+
 #include "plan/plan_wood.h"
 
 #include <algorithm>
@@ -36,6 +38,8 @@ class ShoppingList {
         finishes();
         for (const auto& [name, s] : small_)
             addPackages(name, s);
+        for (const auto& m : missingTools(project_, plan_, catalog_))
+            addLine(m.tool->name + ", to borrow or to buy", "each", 1, 0);
         plan_.priced = plan_.cut.unplaced.empty();
     }
 

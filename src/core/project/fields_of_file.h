@@ -281,6 +281,10 @@ template <typename A> void visit(A& a, FinishChoice& v) {
     a.whole("day_begins", v.dayBegins, 0, 23);
     a.whole("day_ends", v.dayEnds, 1, 24);
 }
+template <typename A> void visit(A& a, ToolChoice& v) {
+    a.texts("without", v.without);
+    a.texts("also", v.also);
+}
 template <typename A> void visit(A& a, LogEntry& v) {
     a.require("id");
     a.text("id", v.id);
@@ -300,6 +304,7 @@ template <typename A> void visit(A& a, Project& v) {
     a.list("pieces", v.pieces, [](auto& r, Piece& p) { visit(r, p); });
     a.object("wood", [&](auto& r) { visit(r, v.wood); });
     a.object("finish", [&](auto& r) { visit(r, v.finish); });
+    a.object("tools", [&](auto& r) { visit(r, v.tools); });
     a.texts("done", v.done);
     a.list("log", v.log, [](auto& r, LogEntry& e) { visit(r, e); });
 }

@@ -106,6 +106,13 @@ struct WoodChoice {
     bool operator==(const WoodChoice&) const = default;
 };
 
+/// What the shop has, as it differs from the usual starter set (data/tools.json).
+struct ToolChoice {
+    std::set<std::string> without; ///< ids of the starter set that are not there
+    std::set<std::string> also;    ///< ids beyond it that are
+    bool operator==(const ToolChoice&) const = default;
+};
+
 struct FinishChoice {
     std::string recipe = "oil"; ///< of the project: a known system, one of the recipes below, or 'none'
     std::vector<FinishRecipe> recipes;      ///< the project's own
@@ -132,6 +139,7 @@ struct Project {
     std::vector<Piece> pieces;
     WoodChoice wood;
     FinishChoice finish;
+    ToolChoice tools;
     std::set<std::string> done; ///< ticked cuts and steps, by id
     std::vector<LogEntry> log;
 
@@ -151,7 +159,7 @@ struct Project {
     bool operator==(const Project& o) const {
         return name == o.name && style == o.style && rooms == o.rooms && walls == o.walls &&
                corners == o.corners && alcoves == o.alcoves && pieces == o.pieces && wood == o.wood &&
-               finish == o.finish && done == o.done && log == o.log;
+               finish == o.finish && tools == o.tools && done == o.done && log == o.log;
     }
 };
 
