@@ -250,9 +250,9 @@ std::string oddText(const OddSignal& odd, const NumberStyle& style) {
 }
 
 nlohmann::ordered_json estimateJson(const StudEstimate& estimate, const NumberStyle& style) {
-    using json = nlohmann::ordered_json;
     const auto tenth = [](double v) { return std::round(v * 10) / 10; };
-    json out{{"studs", json::array()}, {"odd", json::array()}};
+    nlohmann::ordered_json out{{"studs", nlohmann::ordered_json::array()},
+                               {"odd", nlohmann::ordered_json::array()}};
     for (const auto& s : estimate.studs)
         out["studs"].push_back({{"left_mm", tenth(s.left)},
                                 {"right_mm", tenth(s.right)},
@@ -261,7 +261,8 @@ nlohmann::ordered_json estimateJson(const StudEstimate& estimate, const NumberSt
     for (const auto& o : estimate.odd)
         out["odd"].push_back(
             {{"at_mm", tenth(o.at)}, {"kind", oddKindName(o.kind)}, {"text", oddText(o, style)}});
-    out["spacing_mm"] = estimate.spacing ? json(estimate.spacing->spacing) : json();
+    out["spacing_mm"] =
+        estimate.spacing ? nlohmann::ordered_json(estimate.spacing->spacing) : nlohmann::ordered_json();
     out["noise"] = tenth(estimate.noise);
     return out;
 }

@@ -14,9 +14,9 @@ HousingStrength housingStrength(double FcPerp, double Fv, double depth, double e
 }
 
 DowelStrength dowelStrength(double d, double embed, double G, double CD) {
-    const double pi = std::numbers::pi;
-    return {std::min(d * embed * bearingPerpendicular(G, d) / 5, 4 * pi * d * d / 4) * CD,
-            0.8 * pi * d * embed * CD};
+    const double round = std::numbers::pi * d; // mm, around the dowel
+    return {std::min(d * embed * bearingPerpendicular(G, d) / 5, 4 * round * d / 4) * CD,
+            0.8 * round * embed * CD};
 }
 
 double glueStrength(GlueLine line, double Fv, double area, double CD) {

@@ -14,7 +14,7 @@
 namespace owl {
 namespace {
 
-struct Part {
+struct LoadPart {
     LineLoad line;
     bool lasting = true;
 };
@@ -52,7 +52,7 @@ class StaticsMaker {
                     handX_.push_back((s_.x[i] + s_.x[i + 1]) / 2);
             }
         }
-        const std::vector<Part> parts = contents();
+        const std::vector<LoadPart> parts = contents();
         nodes_ = handX_; // the same nodes in every case
         for (const auto& q : parts)
             nodes_.insert(nodes_.end(), {q.line.x0, q.line.x1});
@@ -91,8 +91,8 @@ class StaticsMaker {
     }
 
     /// The even load in one piece, every thing cut at the supports.
-    [[nodiscard]] std::vector<Part> contents() const {
-        std::vector<Part> out;
+    [[nodiscard]] std::vector<LoadPart> contents() const {
+        std::vector<LoadPart> out;
         const auto all = contentsForces(p_.load, p_.assembly->length, 1);
         for (std::size_t i = 0; i < all.lines.size(); ++i) {
             const LineLoad& l = all.lines[i];
@@ -154,7 +154,7 @@ class StaticsMaker {
         addTurning(s_.x, L_ / 2, L_, right * L_ / 2 * y, s_.ownTurning);
     }
 
-    void addContents(const std::vector<Part>& parts) {
+    void addContents(const std::vector<LoadPart>& parts) {
         RailContents& c = s_.contents;
         const double y = (p_.assembly->surfaceBack.mm() + p_.assembly->surfaceFront.mm()) / 2 + p_.standOff;
         for (auto* v : {&c.up, &c.down, &c.turning, &c.lastingTurning})
