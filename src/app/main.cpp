@@ -52,7 +52,9 @@ void rest() {
 void takeShot(owl::MainWindow& window, const QString& file) {
     QApplication::processEvents();
     QApplication::processEvents();
-    rest();
+    rest(); // remedies are tried when the hands rest
+    QApplication::processEvents();
+    rest(); // and the panel takes its new height after that
     window.grab().save(file);
 }
 
