@@ -193,6 +193,26 @@ class TestHangers : public QObject {
         QVERIFY(near(hold.carryKg + only(plan).mass, 2 * 5.0 / 1.5, 2e-3));
     }
 
+    void inMasonryPlugsKeepItOnAsWell() {
+        Project p = onTwoStuds("auto");
+        p.walls.front().construction = "solid_brick";
+        const Plan first = test::planOf(p);
+        for (const auto& s : only(first).supports) {
+            if (!s.option.hanger || s.option.hanger->kind != HangerKind::cleat)
+                continue;
+            p.pieces.front().hold.support = s.option.id;
+            const Plan plan = test::planOf(p);
+            const RailVerdict& hold = *only(plan).hold();
+            QVERIFY(hold.feasible && hold.keeperLength > 0);
+            const Check* keepers = test::check(hold, "keepers");
+            QVERIFY(keepers && keepers->utilisation() <= 1);
+            QVERIFY(!test::check(hold, "ride_up"));
+            const auto idle = std::count_if(hold.mounting.mounts.begin(), hold.mounting.mounts.end(),
+                                            [](const Mount& m) { return !m.carries; });
+            QCOMPARE(idle, std::ptrdiff_t(2));
+        }
+    }
+
     void screwHeadsThatStandOffTheStudBend() {
         // Farther from the stud the same screw takes less; a case of the papers is met at 4 mm.
         const double close = proudScrewShear(4.1656, 3.3274, 32, 4, 0.42, 0.9);

@@ -1,5 +1,7 @@
 #include "build/hook_steps.h"
 
+#include "measure/words.h"
+
 #include <fmt/format.h>
 
 namespace owl {
@@ -28,7 +30,7 @@ BuildStep first(const HangInput& in, const Catalog& catalog) {
         s.text =
             fmt::format("{}, the middle one first, then level, then the others. {} It must be level to 1 mm "
                         "in a metre: what hangs on it follows it. Its height is fixed now; {}.",
-                        fixings(in),
+                        capitalised(fixings(in)),
                         wood ? "The bevel slopes down towards the wall, its high side to the room."
                              : "Its hook points up.",
                         in.hanger->play);
@@ -37,7 +39,7 @@ BuildStep first(const HangInput& in, const Catalog& catalog) {
         s.text = fmt::format("{}: leave every head standing {} proud of the wall, all alike: a strip of that "
                              "thickness laid beside them is the gauge. Their heights must agree to half a "
                              "millimetre; lay a level on them.",
-                             fixings(in), say(in.hanger->proud));
+                             capitalised(fixings(in)), say(in.hanger->proud));
         s.tools.emplace_back("strip as a gauge");
     }
     return s;
@@ -72,9 +74,11 @@ void hookSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSte
     else
         hang.text += "Let every ring over its head, look from the side that none stands on the plate, and "
                      "press the lower edge to the wall: all bumpers must touch.";
-    if (in.keeperLength > 0 && in.screw) {
-        hang.text += fmt::format(" Then drive the two screws low down at the ends, {} × {}, that keep it on.",
-                                 in.screw->label, screwLengthText(*in.screw, in.keeperLength));
+    if (in.keeperLength > 0) {
+        const std::string size =
+            in.screw ? fmt::format(", {} × {},", in.screw->label, screwLengthText(*in.screw, in.keeperLength))
+                     : std::string();
+        hang.text += fmt::format(" Then drive the two screws low down at the ends{} that keep it on.", size);
         if (!in.keepersBehind.empty())
             hang.text += fmt::format(" The {} is in the way of a straight driver: use a bendable shaft.",
                                      in.keepersBehind);

@@ -143,7 +143,7 @@ class HangerJudge {
         v_.standOff = layout_.standOff;
         addDemands(s, factor_, v_);
         v_.cases = supportCases(s, factor_);
-        if (hooksAlong() && layout_.keepers && v_.option.screw && climbs())
+        if (hooksAlong() && layout_.keepers && v_.option.firm() && climbs())
             keepers(b);
         if (!quiet_)
             v_.mounting = hangerMounting(dressed_, w_, v_, layout_);
@@ -319,16 +319,10 @@ class HangerJudge {
     /// A screw low down at each end, through the rail and what it leans with, into the stud.
     void keepers(const RailBench& b) {
         const double thickness = p_.assembly->wallThrough.mm();
-        RailPiece low = dressed_;
-        low.screwPasses = layout_.standOff + thickness;
-        RailVerdict r;
-        r.option = v_.option;
-        const RailBench there{low, w_, b.statics, factor_, true};
-        chooseWallScrew(there, r);
-        if (!r.refusal.empty())
-            return; // then the hook stands alone, and its own checks say what that means
-        v_.keeperLength = r.screwLength;
-        keeperPen_ = r.pen;
+        if (const AnchorKind* anchor = v_.option.anchor)
+            v_.keeperLength = layout_.standOff + thickness + w_.cover + std::max(30.0, anchor->depth);
+        else
+            keeperScrew(b, thickness);
         const Vec3 from{v_.x.front(), p_.assembly->standOff.mm() + thickness,
                         layout_.railLow + hangerSpacerHigh / 2};
         for (const auto& part : p_.assembly->parts)
@@ -337,7 +331,25 @@ class HangerJudge {
                 v_.keepersBehind = part.name;
     }
 
-    void keeperCheck() {
+    /// The length of screw that reaches far enough behind rail and spacer; none is sold: no keeper, and the
+    /// hook's own checks say what that means.
+    void keeperScrew(const RailBench& b, double thickness) {
+        RailPiece low = dressed_;
+        low.screwPasses = layout_.standOff + thickness;
+        RailVerdict r;
+        r.option = v_.option;
+        const RailBench there{low, w_, b.statics, factor_, true};
+        chooseWallScrew(there, r);
+        if (!r.refusal.empty())
+            return;
+        v_.keeperLength = r.screwLength;
+        keeperPen_ = r.pen;
+    }
+
+    /// N that one keeper takes across.
+    [[nodiscard]] double keeperTakes(bool leaning) const {
+        if (v_.option.anchor)
+            return anchorTakes(v_).V;
         const Screw& s = *v_.option.screw;
         LateralInput li;
         li.d = s.d;
@@ -348,17 +360,22 @@ class HangerJudge {
         li.Gmain = w_.studG;
         li.Gside = p_.woodC1.G;
         li.thetaSide = 90;
+        li.CD = durationFactor(leaning);
+        return lateral(li).Z;
+    }
+
+    void keeperCheck() {
         Check c = overCases("keepers", "Screws that keep it on the hook", "N", [&](const SupportCase& q) {
-            LateralInput one = li;
-            one.CD = durationFactor(q.hand.has_value());
-            return Use{keeperForce(q), lateral(one).Z};
+            return Use{keeperForce(q), keeperTakes(q.hand.has_value())};
         });
         if (!quiet_)
             c.working = {"V = (T_h/tan β − 0.67 W)/2 + what a hand lifts at an end",
                          {{"load", c.load},
                           {"β", fmt::format("{:.0f}° from horizontal", h_.bevel)},
                           {"h", mm(layout_.arm())},
-                          {"screw", fmt::format("{} × {}", s.label, mm(v_.keeperLength))},
+                          {"screw", (v_.option.screw ? v_.option.screw->label + " × "
+                                                     : v_.option.anchor->name + ", ") +
+                                        mm(v_.keeperLength)},
                           {"V", N(c.demand)},
                           {"Z′", N(c.capacity)}},
                          words::percent(c.utilisation()) + " used",

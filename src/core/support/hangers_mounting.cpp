@@ -51,29 +51,30 @@ class HangerMounter {
     void keeper(std::size_t support) {
         const Part* rail = a_.find(a_.wallPart);
         const Screw* s = v_.option.screw;
-        if (!rail || !s)
+        if (!rail)
             return;
+        const double d = s ? s->d : 5.0;
+        const double wide = s ? wide : d + 0.5;
         const double z = l_.railLow + hangerSpacerHigh / 2;
         const double front = l_.standOff + rail->thickness.mm();
         Mount m;
         m.id = fmt::format("m{}", out_.mounts.size() + 1);
-        m.kind = "screw";
+        m.kind = s ? "screw" : "anchor";
         m.at = {v_.x[support], 0, z};
         m.from = {v_.x[support], front, z};
         m.direction = {0, -1, 0};
         m.length = v_.keeperLength;
-        m.diameter = s->d;
+        m.diameter = d;
         m.into = intoOf(v_.option.kind);
         m.support = static_cast<int>(support);
         m.carries = false;
         const std::string under =
             h_.kind == HangerKind::cleat ? "cleat-spacer" : "bumper-" + std::to_string(support + 1);
         m.passes = {a_.wallPart, under};
-        out_.holes.emplace_back(a_.wallPart, Hole{a_.wallPart + "/" + m.id, m.from, m.direction, s->clearance,
+        out_.holes.emplace_back(a_.wallPart, Hole{a_.wallPart + "/" + m.id, m.from, m.direction, wide,
                                                   rail->thickness.mm(), m.id});
         out_.holes.emplace_back(
-            under,
-            Hole{under + "/" + m.id, {m.at.x, l_.standOff, z}, m.direction, s->clearance, l_.standOff, m.id});
+            under, Hole{under + "/" + m.id, {m.at.x, l_.standOff, z}, m.direction, wide, l_.standOff, m.id});
         out_.mounts.push_back(std::move(m));
     }
 

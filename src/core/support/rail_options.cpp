@@ -115,11 +115,12 @@ void addHangers(std::vector<RailOption>& out, const Catalog& catalog, bool metri
     for (const auto& h : catalog.hangers) {
         const bool along = h.kind == HangerKind::cleat || h.kind == HangerKind::rail;
         const char* screw = metric ? (along ? "m5" : "m4.5") : along ? "g10" : "g8";
-        bool masonry = false;
+        bool firm = false;
         for (RailOption o : base) {
-            const bool mine = o.screw                          ? o.screw->id == screw
-                              : o.kind == RailSupport::masonry ? !std::exchange(masonry, true)
-                                                               : !along && o.id == "anchors";
+            const bool mine = o.screw ? o.screw->id == screw
+                              : o.kind == RailSupport::masonry || o.kind == RailSupport::flanges
+                                  ? !std::exchange(firm, true)
+                                  : !along && o.id == "anchors";
             if (!mine)
                 continue;
             o.name = h.name + ", " + (o.screw ? o.screw->label + " screws" : o.name);
