@@ -54,7 +54,7 @@ class HangerMounter {
         if (!rail)
             return;
         const double d = s ? s->d : 5.0;
-        const double wide = s ? wide : d + 0.5;
+        const double wide = s ? s->clearance : d + 0.5;
         const double z = l_.railLow + hangerSpacerHigh / 2;
         const double front = l_.standOff + rail->thickness.mm();
         Mount m;
