@@ -80,6 +80,11 @@ class TestHangers : public QObject {
                 QVERIFY2(near(up, down), id.c_str());
                 QVERIFY2(std::abs(turn) < 0.002 * down * 100, id.c_str());
             }
+            for (const auto& part : pp.assembly().parts)
+                for (const auto& h : part.holes) {
+                    QVERIFY2(h.diameter > 1 && h.diameter < 14, h.id.c_str());
+                    QVERIFY2(h.depth > 0, h.id.c_str());
+                }
             const bool hangs =
                 std::any_of(pp.steps.begin(), pp.steps.end(), [](const BuildStep& s) { return s.hangs; });
             QVERIFY2(hangs, id.c_str());
