@@ -6,6 +6,7 @@
 #include "solid/query.h"
 #include "strength/concealed.h"
 #include "support/hangers.h"
+#include "support/rail_statics.h"
 
 #include <set>
 
@@ -183,6 +184,34 @@ class TestHangers : public QObject {
         Project one = onTwoStuds("eight-studs-m4.5");
         one.walls.front().studs.pop_back();
         QVERIFY(refusal(one).find("one stud") != std::string::npos);
+    }
+
+    void beamsServeAgainOnlyForTheSameStretches() {
+        // Nobody leans, so no node lies in the middle but where the weight is off it: the statics of a piece
+        // with another weight must come out as if nothing had been known before.
+        RailPiece p;
+        Project project = onTwoStuds("auto");
+        const Plan plan = test::planOf(project);
+        Assembly a = only(plan).assembly();
+        p.assembly = &a;
+        p.section.parts = {{9000, 18, 90, 0, 0, {}}};
+        p.load.kgPerM = 4;
+        p.hand = 0;
+        p.mass = 3;
+        p.gravityY = 40;
+        const std::vector<double> x{200, 700};
+        const RailStatics even = railStatics(p, x, 0);
+        p.mass = 4;
+        p.gravityX = a.length.mm() / 2 + 30;
+        const RailStatics alone = railStatics(p, x, 0);
+        const RailStatics after = railStatics(p, x, 0, &even);
+        QCOMPARE(after.own.spans.size(), after.contents.sagging.size());
+        QCOMPARE(after.own.curve.size(), after.contents.curve.size());
+        QVERIFY(alone.own.spans.size() != even.own.spans.size());
+        QVERIFY(near(peaksAlong(after, 1).moment(), peaksAlong(alone, 1).moment(), 1e-9));
+        p.mass = 5; // off its middle as before: now the beams do serve
+        const RailStatics again = railStatics(p, x, 0, &alone);
+        QVERIFY(near(peaksAlong(again, 1).moment(), peaksAlong(railStatics(p, x, 0), 1).moment(), 1e-9));
     }
 
     void platesEndAtTheirRating() {

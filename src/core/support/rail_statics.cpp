@@ -57,6 +57,10 @@ class StaticsMaker {
         for (const auto& q : parts)
             nodes_.insert(nodes_.end(), {q.line.x0, q.line.x1});
         own();
+        // A weight off its middle brings a node of its own: then the other's stretches are not these.
+        if (like_ && (like_->own.spans.size() != s_.own.spans.size() ||
+                      like_->own.curve.size() != s_.own.curve.size() || like_->hands.size() != handX_.size()))
+            like_ = nullptr;
         addContents(parts);
         for (double x : handX_) {
             RailHand h;
