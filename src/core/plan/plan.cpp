@@ -85,7 +85,7 @@ class Planner {
         StaticsCache cache; // one row or two: the same beam
         makeAndHold(piece, *wall, *wood, piece.hold.rows == 2 ? 2 : 1, cache, one);
         // One row of screws is the default where it holds; a second is tried where it does not.
-        if (piece.hold.rows == 0 && one.hold() && one.hold()->option.screw &&
+        if (piece.hold.rows == 0 && one.hold() && one.hold()->option.screw && !one.hold()->option.hanger &&
             one.hold()->verdict.status != Status::holds) {
             PiecePlan two = pp;
             makeAndHold(piece, *wall, *wood, 2, cache, two);

@@ -160,7 +160,8 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
                  StaticsCache& cache, PiecePlan& pp) {
     if (const RailVerdict* chosen = pp.hold(); chosen && chosen->feasible && chosen->standOff > 0)
         moveOut(pp.made.assembly, Length::mm(chosen->standOff));
-    pp.mass = massOf(pp.assembly(), wood12(wood)); // it may have been made again for what holds it
+    pp.hand = handOn(piece, wall, pp, in.project.style); // it may reach farther into the room now
+    pp.mass = massOf(pp.assembly(), wood12(wood));       // it may have been made again for what holds it
     const RailPiece rail = railPiece(in, piece, wall, wood, pp);
     const RailWall rw = railWall(in, wall, pp);
     if (pp.chosen >= pp.supports.size())
@@ -171,6 +172,8 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
         if (chosen || !s.judged)
             s = judgeRail(rail, rw, s.option, cache, 1, !chosen);
         s.cost = in.shop.price(fixingPrice(s.option)) * s.holes;
+        if (s.option.hanger && s.bought > 0)
+            s.cost += in.shop.price(s.option.hanger->price) * s.bought;
     }
     const std::string id = pp.supports[pp.chosen].option.id;
     sortSupports(pp.supports);

@@ -72,10 +72,8 @@ class ArmsMounter {
     }
 
     void fixings() {
-        const Screw* s = v_.option.screw;
-        const AnchorKind* anchor = v_.option.anchor;
-        const double length = s ? v_.screwLength : l_.t + w_.cover + std::max(30.0, anchor->depth);
-        const double d = s ? s->d : anchor->through && anchor->drill > 0 ? anchor->drill : 5.0;
+        const bool s = v_.option.screw != nullptr;
+        const WallFixing fixing = wallFixing(v_.option, l_.t, w_.cover, v_.screwLength);
         for (std::size_t i = 0; i < v_.x.size(); ++i)
             for (double z : l_.rows) {
                 Mount m;
@@ -84,14 +82,13 @@ class ArmsMounter {
                 m.at = {v_.x[i], 0, l_.z0 + z};
                 m.from = {v_.x[i], l_.t, l_.z0 + z};
                 m.direction = {0, -1, 0};
-                m.length = length;
-                m.diameter = d;
+                m.length = fixing.length;
+                m.diameter = fixing.diameter;
                 m.passes = {"ledger"};
                 m.into = s ? "stud" : "masonry";
                 m.support = static_cast<int>(i);
-                out_.holes.emplace_back("ledger",
-                                        Hole{fmt::format("ledger/wall-{}", out_.mounts.size() + 1), m.from,
-                                             m.direction, s ? s->clearance : d + 0.5, l_.t, m.id});
+                out_.holes.emplace_back("ledger", Hole{fmt::format("ledger/wall-{}", out_.mounts.size() + 1),
+                                                       m.from, m.direction, fixing.hole, l_.t, m.id});
                 out_.mounts.push_back(std::move(m));
             }
     }

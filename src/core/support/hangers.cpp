@@ -141,6 +141,9 @@ class HangerJudge {
             return;
         v_.difficulty = h_.difficulty;
         v_.standOff = layout_.standOff;
+        v_.bought = h_.price.empty()              ? 0
+                    : h_.kind == HangerKind::rail ? (layout_.x1 - layout_.x0) / 1000
+                                                  : static_cast<double>(v_.x.size());
         addDemands(s, factor_, v_);
         v_.cases = supportCases(s, factor_);
         if (hooksAlong() && layout_.keepers && v_.option.firm() && climbs())
@@ -202,18 +205,8 @@ class HangerJudge {
         const double W = withdrawal(w_.studG, s.d, false, thread, CD);
         if (h_.kind != HangerKind::cleat)
             return {W, proudScrewShear(s.d, s.root, v_.pen, h_.proud + w_.cover, w_.studG, CD)};
-        LateralInput li;
-        li.d = s.d;
-        li.root = s.root;
-        li.side = layout_.standOff;
-        li.pen = v_.pen;
-        li.gap = w_.cover;
-        li.Gmain = w_.studG;
-        li.Gside = p_.woodC1.G;
-        li.thetaSide = 90;
-        li.CD = CD;
         return {std::min(W, pullThrough(p_.woodC1.G, s.head, layout_.standOff - s.countersink(), CD)),
-                lateral(li).Z};
+                lateral(acrossStud(p_, w_, s, layout_.standOff, v_.pen, CD)).Z};
     }
 
     void fixings(const RailBench& b) {
@@ -350,18 +343,8 @@ class HangerJudge {
     [[nodiscard]] double keeperTakes(bool leaning) const {
         if (v_.option.anchor)
             return anchorTakes(v_).V;
-        const Screw& s = *v_.option.screw;
-        LateralInput li;
-        li.d = s.d;
-        li.root = s.root;
-        li.side = layout_.standOff + p_.assembly->wallThrough.mm();
-        li.pen = keeperPen_;
-        li.gap = w_.cover;
-        li.Gmain = w_.studG;
-        li.Gside = p_.woodC1.G;
-        li.thetaSide = 90;
-        li.CD = durationFactor(leaning);
-        return lateral(li).Z;
+        const double side = layout_.standOff + p_.assembly->wallThrough.mm();
+        return lateral(acrossStud(p_, w_, *v_.option.screw, side, keeperPen_, durationFactor(leaning))).Z;
     }
 
     void keeperCheck() {
@@ -416,7 +399,6 @@ class HangerJudge {
             return Use{V > 0 ? M / layout_.arm() / (V * bevelTangent()) : 10, mostRideUp};
         };
         Check c = overCases("ride_up", "Climbing off the bevel", "", ratio);
-        c.requirement = false;
         if (!quiet_)
             c.working = {"T_h/(W tan β) ≤ 0.67",
                          {{"load", c.load},

@@ -50,31 +50,30 @@ class HangerMounter {
     /// Low down, through the rail and its spacer or bumper.
     void keeper(std::size_t support) {
         const Part* rail = a_.find(a_.wallPart);
-        const Screw* s = v_.option.screw;
         if (!rail)
             return;
-        const double d = s ? s->d : 5.0;
-        const double wide = s ? s->clearance : d + 0.5;
         const double z = l_.railLow + hangerSpacerHigh / 2;
         const double front = l_.standOff + rail->thickness.mm();
+        const WallFixing fixing = wallFixing(v_.option, front, w_.cover, v_.keeperLength);
         Mount m;
         m.id = fmt::format("m{}", out_.mounts.size() + 1);
-        m.kind = s ? "screw" : "anchor";
+        m.kind = v_.option.screw ? "screw" : "anchor";
         m.at = {v_.x[support], 0, z};
         m.from = {v_.x[support], front, z};
         m.direction = {0, -1, 0};
-        m.length = v_.keeperLength;
-        m.diameter = d;
+        m.length = fixing.length;
+        m.diameter = fixing.diameter;
         m.into = intoOf(v_.option.kind);
         m.support = static_cast<int>(support);
         m.carries = false;
         const std::string under =
             h_.kind == HangerKind::cleat ? "cleat-spacer" : "bumper-" + std::to_string(support + 1);
         m.passes = {a_.wallPart, under};
-        out_.holes.emplace_back(a_.wallPart, Hole{a_.wallPart + "/" + m.id, m.from, m.direction, wide,
+        out_.holes.emplace_back(a_.wallPart, Hole{a_.wallPart + "/" + m.id, m.from, m.direction, fixing.hole,
                                                   rail->thickness.mm(), m.id});
         out_.holes.emplace_back(
-            under, Hole{under + "/" + m.id, {m.at.x, l_.standOff, z}, m.direction, wide, l_.standOff, m.id});
+            under,
+            Hole{under + "/" + m.id, {m.at.x, l_.standOff, z}, m.direction, fixing.hole, l_.standOff, m.id});
         out_.mounts.push_back(std::move(m));
     }
 
@@ -225,7 +224,7 @@ class HangerMounter {
             Joint one;
             one.fasteners = {f};
             one.fasteners[0].from.y -= off;
-            if (by != -9.0 && meetsOthers(one, a_, 1))
+            if (meetsOthers(one, a_, 1))
                 continue;
             j.screwLength = Length::mm(length);
             j.spots.push_back({{Length::mm(f.from.x), Length::mm(f.from.y), Length::mm(f.from.z)}});
@@ -338,11 +337,8 @@ class HangerMounter {
 
     /// `passes`: the part under every head, or one a support; empty: the heads stand in slots or rings.
     void wallFixings(const std::vector<std::string>& passes, double front) {
-        const Screw* s = v_.option.screw;
-        const AnchorKind* anchor = v_.option.anchor;
-        const double length =
-            s ? std::max(1.0, v_.screwLength) : front + w_.cover + std::max(30.0, anchor->depth);
-        const double d = s ? s->d : 5.0;
+        const bool s = v_.option.screw != nullptr;
+        const WallFixing fixing = wallFixing(v_.option, front, w_.cover, v_.screwLength);
         for (std::size_t i = 0; i < v_.x.size(); ++i) {
             Mount m;
             m.id = fmt::format("m{}", i + 1);
@@ -353,8 +349,8 @@ class HangerMounter {
             m.at = {v_.x[i], 0, l_.screwZ};
             m.from = {v_.x[i], front, l_.screwZ};
             m.direction = {0, -1, 0};
-            m.length = length;
-            m.diameter = d;
+            m.length = fixing.length;
+            m.diameter = fixing.diameter;
             m.into = intoOf(v_.option.kind);
             m.support = static_cast<int>(i);
             if (passes.empty())
@@ -365,9 +361,8 @@ class HangerMounter {
                 const std::string& under = passes[std::min(i, passes.size() - 1)];
                 m.passes = {under};
                 if (h_.kind != HangerKind::eight)
-                    out_.holes.emplace_back(under,
-                                            Hole{fmt::format("{}/wall-{}", under, i + 1), m.from, m.direction,
-                                                 s ? s->clearance : d + 0.5, front, m.id});
+                    out_.holes.emplace_back(under, Hole{fmt::format("{}/wall-{}", under, i + 1), m.from,
+                                                        m.direction, fixing.hole, front, m.id});
             }
             out_.mounts.push_back(std::move(m));
         }

@@ -134,6 +134,7 @@ struct RailVerdict {
     double inShelf = 0, inWall = 0;     ///< mm of a rod
     std::vector<double> armX;           ///< mm: arms of a ledger, by their middle
     double standOff = 0;                ///< mm from the wall to the back of the piece
+    double bought = 0;                  ///< plates, rings or metres of profile
     double keeperLength = 0;            ///< mm: of the screws low down that keep a hook on; 0: none
     std::string keepersBehind;          ///< what keeps a straight driver off them
     double droopBed = 0, droopRod = 0, droopPlay = 0; ///< mm, parts of the droop in years

@@ -1,6 +1,7 @@
 #pragma once
 // One candidate of a railed piece on its way to a verdict. Internal to support/.
 
+#include "strength/fastener.h"
 #include "support/rail.h"
 #include "support/rail_statics.h"
 
@@ -46,6 +47,10 @@ struct WorstOf {
 WorstOf worstOver(const RailBench& b, std::string id, std::string title, std::string unit, const char* what,
                   const std::function<Use(const AtSupport&)>& use);
 
+/// A wall screw across: through `side` mm of the piece's wood, over the cover, which carries nothing, `pen`
+/// mm into the stud (S10.4).
+LateralInput acrossStud(const RailPiece& piece, const RailWall& wall, const Screw& screw, double side,
+                        double pen, double CD);
 /// Length, bite and rows of the wall screws (S10.6); a refusal if none fits.
 void chooseWallScrew(const RailBench& b, RailVerdict& v);
 /// Pull and shear, penetration (S9.1, S10.2 to S10.6).

@@ -26,29 +26,34 @@ const char* intoOf(RailSupport kind) {
     }
 }
 
+WallFixing wallFixing(const RailOption& option, double front, double cover, double screwLength) {
+    if (const Screw* s = option.screw)
+        return {screwLength, s->d, s->clearance};
+    const double shank = shankOf(*option.anchor);
+    return {front + cover + std::max(30.0, option.anchor->depth), shank, shank + 0.5};
+}
+
 Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& v) {
     Mounting out;
     const Assembly& a = *piece.assembly;
-    const Screw* s = v.option.screw;
     const double front = a.wallThrough.mm();
-    const double length = s ? v.screwLength : front + wall.cover + std::max(30.0, v.option.anchor->depth);
-    const double diameter = s ? s->d : shankOf(*v.option.anchor);
+    const WallFixing fixing = wallFixing(v.option, front, wall.cover, v.screwLength);
     for (std::size_t i = 0; i < v.x.size(); ++i)
         for (double z : v.rows) {
             Mount m;
             m.id = fmt::format("m{}", out.mounts.size() + 1);
-            m.kind = s ? "screw" : "anchor";
+            m.kind = v.option.screw ? "screw" : "anchor";
             m.at = {v.x[i], 0, z};
             m.from = {v.x[i], front, z};
             m.direction = {0, -1, 0};
-            m.length = length;
-            m.diameter = diameter;
+            m.length = fixing.length;
+            m.diameter = fixing.diameter;
             m.passes = {a.wallPart};
             m.into = intoOf(v.option.kind);
             m.support = static_cast<int>(i);
             out.holes.emplace_back(a.wallPart,
                                    Hole{fmt::format("{}/wall-{}", a.wallPart, out.mounts.size() + 1), m.from,
-                                        m.direction, s ? s->clearance : diameter + 0.5, front, m.id});
+                                        m.direction, fixing.hole, front, m.id});
             out.mounts.push_back(std::move(m));
         }
     return out;

@@ -117,6 +117,8 @@ void addHangers(std::vector<RailOption>& out, const Catalog& catalog, bool metri
         const char* screw = metric ? (along ? "m5" : "m4.5") : along ? "g10" : "g8";
         bool firm = false;
         for (RailOption o : base) {
+            if (o.anchor && o.anchor->through && !along) // a head in a slot is a screw's
+                continue;
             const bool mine = o.screw ? o.screw->id == screw
                               : o.kind == RailSupport::masonry || o.kind == RailSupport::flanges
                                   ? !std::exchange(firm, true)

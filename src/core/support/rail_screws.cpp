@@ -86,19 +86,9 @@ class WallScrews {
     [[nodiscard]] std::pair<double, double> capacity(bool leaning) const {
         const double CD = durationFactor(leaning);
         const double G = b_.piece.woodC1.G;
-        LateralInput li;
-        li.d = s_.d;
-        li.root = s_.root;
-        li.side = b_.rail();
-        li.pen = v_.pen;
-        li.gap = b_.wall.cover; // plasterboard carries nothing
-        li.Gmain = b_.wall.studG;
-        li.Gside = G;
-        li.thetaSide = 90;
-        li.CD = CD;
         return {std::min(withdrawal(b_.wall.studG, s_.d, false, thread_, CD),
                          pullThrough(G, s_.head, b_.rail() - s_.countersink(), CD)),
-                lateral(li).Z};
+                lateral(acrossStud(b_.piece, b_.wall, s_, b_.rail(), v_.pen, CD)).Z};
     }
 
     const RailBench& b_;
@@ -109,6 +99,21 @@ class WallScrews {
 };
 
 } // namespace
+
+LateralInput acrossStud(const RailPiece& piece, const RailWall& wall, const Screw& screw, double side,
+                        double pen, double CD) {
+    LateralInput li;
+    li.d = screw.d;
+    li.root = screw.root;
+    li.side = side;
+    li.pen = pen;
+    li.gap = wall.cover;
+    li.Gmain = wall.studG;
+    li.Gside = piece.woodC1.G;
+    li.thetaSide = 90;
+    li.CD = CD;
+    return li;
+}
 
 void chooseWallScrew(const RailBench& b, RailVerdict& v) {
     const Screw& s = *v.option.screw;

@@ -429,16 +429,7 @@ class RodJudge {
                           const double CD = durationFactor(at.leaning());
                           const double T1 = 1.5 * at.M / (n * z);
                           const double V1 = at.V / n;
-                          LateralInput li;
-                          li.d = s.d;
-                          li.root = s.root;
-                          li.side = side;
-                          li.pen = v_.pen;
-                          li.gap = w_.cover;
-                          li.Gmain = w_.studG;
-                          li.Gside = p_.woodC1.G;
-                          li.thetaSide = 90;
-                          li.CD = CD;
+                          LateralInput li = acrossStud(p_, w_, s, side, v_.pen, CD);
                           if (plate)
                               li.FeSide = 300; // steel (verify)
                           const double thread = std::min(v_.pen, v_.screwLength * 2 / 3);
