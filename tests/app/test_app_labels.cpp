@@ -9,19 +9,6 @@ using namespace owl::test;
 
 namespace {
 
-/// What is wrong with the labels of a canvas, in words; empty: nothing.
-QString wrongWith(const std::vector<std::pair<QRectF, Label>>& labels) {
-    for (std::size_t i = 0; i < labels.size(); ++i) {
-        const auto& [area, l] = labels[i];
-        if (!area.adjusted(-0.5, -0.5, 0.5, 0.5).contains(l.box))
-            return QString("'%1' is cut off").arg(l.words);
-        for (std::size_t k = 0; k < i; ++k)
-            if (labels[k].first == area && labels[k].second.box.intersects(l.box))
-                return QString("'%1' meets '%2'").arg(l.words, labels[k].second.words);
-    }
-    return {};
-}
-
 /// Labels of the window that show less than they say.
 QString cutWidgets(QWidget& window) {
     for (const QLabel* l : window.findChildren<QLabel*>())

@@ -159,12 +159,8 @@ class TestMadeUpKind : public QObject {
             QVERIFY2(words.contains(drawn[s]),
                      qPrintable(QString(stationName(static_cast<Station>(s))) + ": " + words));
             QVERIFY(static_cast<Station>(s) == Station::log || b.table()->rowCount() > 0);
-            const auto labels = b.canvas()->labels();
-            for (std::size_t i = 0; i < labels.size(); ++i)
-                for (std::size_t k = 0; k < i; ++k)
-                    QVERIFY2(labels[k].first != labels[i].first ||
-                                 !labels[k].second.box.intersects(labels[i].second.box),
-                             qPrintable(labels[i].second.words));
+            const QString wrong = wrongWith(b.canvas()->labels());
+            QVERIFY2(wrong.isEmpty(), qPrintable(wrong));
         }
         QVERIFY(b.ledger().contains("margin"));
     }

@@ -1,5 +1,6 @@
 #pragma once
 // A real window with a document of its own, driven by keyboard and mouse; dialogs are answered by the test.
+#include "app/labels.h"
 #include "app/main_window.h"
 #include "support.h"
 
@@ -72,6 +73,19 @@ struct Bench {
     QString nextFile, asked;
     int nextChoice = 1;
 };
+
+/// What is wrong with the labels of a canvas, in words; empty: nothing.
+inline QString wrongWith(const std::vector<std::pair<QRectF, Label>>& labels) {
+    for (std::size_t i = 0; i < labels.size(); ++i) {
+        const auto& [area, l] = labels[i];
+        if (!area.adjusted(-0.5, -0.5, 0.5, 0.5).contains(l.box))
+            return QString("'%1' is cut off").arg(l.words);
+        for (std::size_t k = 0; k < i; ++k)
+            if (labels[k].first == area && labels[k].second.box.intersects(l.box))
+                return QString("'%1' meets '%2'").arg(l.words, labels[k].second.words);
+    }
+    return {};
+}
 
 /// Settings of its own, the day theme: what every window test starts from.
 inline void startWindowTests() {
