@@ -64,6 +64,64 @@ class TestHollow : public QObject {
                     }
                 }
     }
+    void sheetsAreCutFromSheets() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            Project p = hollowProject(units);
+            const double boards = first(test::planOf(p)).mass;
+            p.pieces.front().params =
+                withParameter(p.pieces.front().params, "skin_wood", "ply_birch", true).value();
+            // As sold, not as named: the nearest to 18 mm, and to 3/4 in.
+            QCOMPARE(hollow(p).topThickness.mm(), units == Units::metric ? 17.6 : 20.45);
+            const Plan plan = test::planOf(p);
+            QVERIFY(!plan.blocked());
+            for (const char* id : {"top", "bottom"}) {
+                const Part* part = first(plan).assembly().find(id);
+                QVERIFY(part->stock == Stock::sheet && part->material == "ply_birch");
+            }
+            int sheets = 0;
+            for (const auto& b : plan.cut.boards)
+                for (const auto& s : plan.cutJob.stock)
+                    if (s.id == b.stock && s.sheet) {
+                        ++sheets;
+                        QCOMPARE(s.material, std::string("ply_birch"));
+                        // 5 mm off every edge before anything is measured.
+                        QVERIFY(s.width == 1250_mm - 10_mm || s.width == 1525_mm - 10_mm);
+                    }
+            QVERIFY(sheets > 0);
+            QVERIFY(std::any_of(plan.sequence.begin(), plan.sequence.end(), [](const SawCut& c) {
+                return c.keep == "a straight edge to measure from" && c.rip && c.guided;
+            }));
+            // 680 against 390 to 520 kg/m3: the sheet is heavier, by its own density.
+            QVERIFY(first(plan).mass > boards);
+        }
+    }
+    void sheetsCreepAndBearByTheirOwnRule() {
+        Project p = hollowProject();
+        const auto longTerm = [&](const char* wood) {
+            p.pieces.front().params = withParameter(p.pieces.front().params, "skin_wood", wood, true).value();
+            const Plan plan = test::planOf(p);
+            const auto& sag = first(plan).hold()->sag;
+            return sag.instant > 0 ? sag.longTerm / sag.instant : 0;
+        };
+        QVERIFY(longTerm("mdf") > longTerm("ply_birch")); // 2.25 against 0.8
+        QVERIFY(longTerm("ply_birch") > longTerm("same"));
+    }
+    void aSheetNeverSoldSoThickIsToldAndLayersThatShow() {
+        Project p = hollowProject();
+        p.pieces.front().params =
+            withChanges(p.pieces.front().params, {{"skin_wood", "mdf"}, {"top_thickness", 20.0}});
+        const Plan plan = test::planOf(p);
+        const auto missing = std::find_if(plan.findings.begin(), plan.findings.end(),
+                                          [](const Finding& f) { return f.title == "No such sheet"; });
+        QVERIFY(missing != plan.findings.end());
+        QVERIFY(missing->remedies.front().name.starts_with("Use 19"));
+        p.pieces.front().params =
+            withChanges(p.pieces.front().params,
+                        {{"skin_wood", "ply_poplar"}, {"skins", "on_top"}, {"top_thickness", 18.0}});
+        const Plan over = test::planOf(p);
+        QVERIFY(std::any_of(over.findings.begin(), over.findings.end(),
+                            [](const Finding& f) { return f.id == "hollow.plies_show"; }));
+    }
     void armsKeepClearOfTheLedgersScrews() {
         Project p = hollowProject();
         hollow(p).length = 2000_mm;

@@ -28,6 +28,26 @@ Species readSpecies(const Row& r) {
     return s;
 }
 
+/// Sheet goods stand among the woods: what is asked of a wood is asked of them.
+Species readPanel(const Row& r) {
+    Species s;
+    s.id = r.text("id");
+    s.name = r.text("name");
+    s.sheet = true;
+    s.density = r.number("density_kg_m3");
+    // Shear and pressure across the grain are not used of a sheet: a hollow's skins carry neither.
+    s.means = {s.density / 1120, r.number("moe_cautious_GPa") * 1000, r.number("mor_MPa"), 0, 0};
+    s.kDef = r.number("k_def");
+    s.working = r.number("working_share");
+    s.grained = r.text("grain") == "long";
+    s.plies = r.text("edges") == "plies";
+    for (const auto& t : r.whole().at("thicknesses_mm"))
+        s.thicknesses.push_back(t.get<double>());
+    s.source = r.text("source");
+    s.conf = r.text("conf");
+    return s;
+}
+
 Hanger readHanger(const Row& r) {
     static constexpr std::array kinds{"cleat", "rail", "keyhole", "ring", "eight"};
     Hanger h;
@@ -205,6 +225,7 @@ void readAll(Catalog& c, const std::string& subject, std::vector<T>& into, Read 
 Catalog readShipped() {
     Catalog c;
     readAll(c, "species", c.species, readSpecies);
+    readAll(c, "panels", c.species, readPanel);
     readAll(c, "screws_gauge", c.screws, readGauge);
     readAll(c, "screws_metric", c.screws, readMetric);
     readAll(c, "screws_special", c.screws, readSpecial);

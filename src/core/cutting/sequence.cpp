@@ -11,7 +11,8 @@ struct Region {
     Length x, y, l, w; ///< real extents, not grown
 };
 
-const Length narrow = 60_mm; ///< a strip that no push stick holds well between blade and fence
+const Length narrow = 60_mm;    ///< a strip that no push stick holds well between blade and fence
+const Length unwieldy = 600_mm; ///< a sheet larger both ways is taken apart on trestles, not on a table saw
 
 class Sequencer {
   public:
@@ -19,20 +20,14 @@ class Sequencer {
         : job_(job), board_(board), in_(in), out_(out) {}
 
     void run(const CutBoard& b, const CutStock& s) {
+        sheet_ = s.sheet;
         crossFirst_ = s.length > 2400_mm && !in_.shopRips;
         const std::size_t begin = out_.size();
         const auto trim = in_.trim.find(s.id);
         if (trim != in_.trim.end() && trim->second > Length()) {
-            SawCut c;
-            c.id = nextId();
-            c.board = board_;
-            c.setting = trim->second;
-            c.line = -job_.kerf;
-            c.to = job_.usableWidth(s);
-            c.kerf = job_.kerf;
-            c.keep = "a square end to measure from";
-            c.wasteSide = "the end of the board is waste";
-            out_.push_back(std::move(c));
+            trimEdge(s, trim->second, false);
+            if (s.sheet)
+                trimEdge(s, trim->second, true);
         }
         cut(b.placed, {Length(), Length(), job_.usableLength(s), job_.usableWidth(s)}, !crossFirst_);
         if (in_.shopRips)
@@ -51,6 +46,26 @@ class Sequencer {
         for (std::size_t i = begin; i < out_.size() && last < out_.size() && i <= last; ++i)
             out_[i].atShop = true;
     }
+
+    /// The edge that everything else is measured from.
+    void trimEdge(const CutStock& s, Length off, bool rip) {
+        SawCut c;
+        c.id = nextId();
+        c.board = board_;
+        c.rip = rip;
+        c.setting = off;
+        c.line = -job_.kerf;
+        c.to = rip ? job_.usableLength(s) : job_.usableWidth(s);
+        c.kerf = job_.kerf;
+        c.guided = tooBig(s.length, s.width);
+        c.keep = rip ? "a straight edge to measure from" : "a square end to measure from";
+        c.wasteSide = rip       ? "the factory edge is waste"
+                      : s.sheet ? "the end of the sheet is waste"
+                                : "the end of the board is waste";
+        out_.push_back(std::move(c));
+    }
+
+    [[nodiscard]] bool tooBig(Length l, Length w) const { return sheet_ && l > unwieldy && w > unwieldy; }
 
     void cut(std::vector<Placed> pieces, Region r, bool ripFirst) {
         if (pieces.empty() || done(pieces, r))
@@ -124,7 +139,8 @@ class Sequencer {
         c.kerf = job_.kerf;
         c.wasteBeyond = far.empty();
         // A narrow strip falls free while the wide rest runs along the fence.
-        c.fromFar = rip && line - start < narrow && beyond > line - start;
+        c.guided = tooBig(r.l, r.w);
+        c.fromFar = !c.guided && rip && line - start < narrow && beyond > line - start;
         if (c.fromFar) {
             c.setting = beyond;
             c.keep = far.empty() ? "the rest of the board" : names(far);
@@ -132,7 +148,7 @@ class Sequencer {
         } else {
             c.setting = line - start;
             c.keep = names(near);
-            c.caution = rip && c.setting < narrow;
+            c.caution = rip && !c.guided && c.setting < narrow;
             c.wasteSide = far.empty()
                               ? "beyond the line is waste"
                               : "the blade takes its width beyond the line, from the side of " + names(far);
@@ -159,11 +175,18 @@ class Sequencer {
     std::size_t board_;
     const SequenceInput& in_;
     std::vector<SawCut>& out_;
-    bool crossFirst_ = false;
+    bool crossFirst_ = false, sheet_ = false;
     int n_ = 0;
 };
 
 } // namespace
+
+std::string cutName(const SawCut& c) {
+    return std::string(c.guided ? (c.rip ? "along, guide rail" : "across, guide rail")
+                       : c.rip  ? "rip, fence"
+                                : "crosscut, stop") +
+           (c.atShop ? ", at the shop" : "");
+}
 
 std::vector<SawCut> cutSequence(const CutJob& job, const CutPlan& plan, const SequenceInput& in) {
     std::vector<SawCut> out;

@@ -21,8 +21,12 @@ struct SawCut {
     std::string keep;         ///< what comes off against the fence or stop: part names, 'a strip for ..'
     std::string wasteSide;    ///< which side of the line the blade and the waste take
     bool wasteBeyond = false; ///< everything beyond the line is waste
+    bool guided = false;      ///< out of a sheet too big for a table: a hand-held saw along a guide
     bool caution = false;     ///< a narrow strip runs between blade and fence
 };
+
+/// 'rip, fence', 'crosscut, stop, at the shop'.
+std::string cutName(const SawCut& c);
 
 /// What the sequence needs to know beyond the plan.
 struct SequenceInput {

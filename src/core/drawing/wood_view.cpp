@@ -48,6 +48,8 @@ class BoardPainter {
         board.id = fmt::format("board:{}", index);
         board.tip = s->name;
         title(b, *s, y + s->width.mm() / 2);
+        if (isSheet(*s))
+            y += t; // trimmed all round
         for (const auto& o : b.offcuts) {
             pen_.rect(t + o.x.mm(), y + o.y.mm(), o.length.mm(), o.width.mm(), Tone::offcut, Tone::guide)
                 .tip = "offcut to keep";

@@ -38,7 +38,8 @@ class PanelParameters : public QuietParameters {
     void wood(const About& a, std::string& species) override {
         if (Field* f = add(a, FieldKind::choice, species))
             for (const auto& s : catalog_.species)
-                f->choices.emplace_back(s.id, s.name);
+                if (!s.sheet)
+                    f->choices.emplace_back(s.id, s.name);
     }
     void readings(const About& a, std::string& text) override { add(a, FieldKind::text, text); }
 

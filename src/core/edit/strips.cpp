@@ -91,10 +91,6 @@ StripTable supportStrip(const Project& project, const PiecePlan& pp) {
     return t;
 }
 
-std::string cutWords(const SawCut& c) {
-    return std::string(c.rip ? "rip, fence" : "crosscut, stop") + (c.atShop ? ", at the shop" : "");
-}
-
 StripTable cutStrip(const Project& project, const Plan& plan) {
     StripTable t;
     t.title = fmt::format("{} on {}, {}", plural(plan.sequence.size(), "cut"),
@@ -107,12 +103,12 @@ StripTable cutStrip(const Project& project, const Plan& plan) {
     t.numeric = {3};
     t.tick = 0;
     for (const auto& c : plan.sequence) {
-        t.rows.push_back({"", std::to_string(c.board + 1), cutWords(c),
-                          formatNumber(c.setting, project.style), c.keep, c.wasteSide});
+        t.rows.push_back({"", std::to_string(c.board + 1), cutName(c), formatNumber(c.setting, project.style),
+                          c.keep, c.wasteSide});
         t.ids.push_back("cut:" + c.id);
         t.details.push_back(
             fmt::format("Cut {} of board {}: {} set to {}. It gives {}; {}.", t.rows.size(), c.board + 1,
-                        cutWords(c), formatLength(c.setting, project.style), c.keep, c.wasteSide) +
+                        cutName(c), formatLength(c.setting, project.style), c.keep, c.wasteSide) +
             (c.caution ? " A narrow strip runs between blade and fence: push it through with a "
                          "stick, and stand aside."
                        : ""));

@@ -20,8 +20,21 @@ constexpr std::array cornerWays{Option{"mitred", "mitred"},
                                 Option{"ends_cover", "the ends cover the front"}};
 constexpr std::array skinWays{Option{"let_in", "let in between front and ends"},
                               Option{"on_top", "over front and ends"}};
+constexpr std::array skinWoods{Option{"same", "the box's own wood"},
+                               Option{"ply_soft_sanded", "softwood plywood"},
+                               Option{"ply_hard_vc", "hardwood-faced plywood"},
+                               Option{"ply_birch", "birch plywood"},
+                               Option{"ply_poplar", "poplar plywood"},
+                               Option{"mdf", "MDF"}};
 constexpr std::array fixes{Option{"above", "from above"}, Option{"below", "from below"},
                            Option{"none", "not at all"}};
+
+/// The sheet that top and bottom are cut from; nullptr: boards.
+const Species* skinSheet(const HollowParams& p) {
+    return p.skinWood == HollowSheet::same
+               ? nullptr
+               : catalog().findSpecies(skinWoods.at(static_cast<std::size_t>(p.skinWood)).id);
+}
 
 class HollowBuilder {
   public:
@@ -79,6 +92,14 @@ class HollowBuilder {
             problem("arms_too_close", "arm_spacing",
                     "Arms closer than that leave no room for the ledger's screws.")
                 .cures.push_back(to("Arms every " + say(300_mm), "arm_spacing", 300_mm));
+        if (const Species* sheet = skinSheet(p_);
+            sheet && sheet->plies && (p_.skins == HollowSkin::onTop || p_.chamfer > Length()))
+            problem("plies_show", "skin_wood",
+                    fmt::format("The layers of {} show {}: band the edges, paint them, or let the skins in.",
+                                sheet->name,
+                                p_.skins == HollowSkin::onTop ? "all round" : "where it is chamfered"),
+                    false)
+                .cures.push_back({"Let the skins in", {{"skins", "let_in"}, {"chamfer", 0.0}}});
         if (p_.chamfer >
             std::min({p_.topThickness, p_.bottomThickness, p_.frontThickness, p_.endThickness}) / 2)
             problem("chamfer_too_big", "chamfer", "The chamfer goes deeper than half a board.", false)
@@ -170,15 +191,20 @@ class HollowBuilder {
         const Length wide = over ? D_ : D_ - p_.frontThickness;
         const Length long_ = std::max(1_mm, L_ - x0 * 2);
         const Length z = top ? p_.height - t : Length();
-        add(blankPart(top ? "top" : "bottom", top ? "top" : "bottom", long_, std::max(1_mm, wide), t,
-                      {{x0.mm(), 0, z.mm()}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}}),
-            {over ? fmt::format("length {} is the hollow's", say(long_))
-                  : fmt::format("length {} is {} less two ends of {}", say(long_), say(L_),
-                                say(p_.endThickness)),
-             over ? fmt::format("width {} is the depth", say(wide))
-                  : fmt::format("width {} is the depth {} less the front's {}", say(wide), say(D_),
-                                say(p_.frontThickness))},
-            {0, 0, top ? 0.8 : -0.8});
+        Part& p = add(blankPart(top ? "top" : "bottom", top ? "top" : "bottom", long_, std::max(1_mm, wide),
+                                t, {{x0.mm(), 0, z.mm()}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}}),
+                      {over ? fmt::format("length {} is the hollow's", say(long_))
+                            : fmt::format("length {} is {} less two ends of {}", say(long_), say(L_),
+                                          say(p_.endThickness)),
+                       over ? fmt::format("width {} is the depth", say(wide))
+                            : fmt::format("width {} is the depth {} less the front's {}", say(wide), say(D_),
+                                          say(p_.frontThickness))},
+                      {0, 0, top ? 0.8 : -0.8});
+        if (const Species* sheet = skinSheet(p_)) {
+            p.stock = Stock::sheet;
+            p.material = sheet->id;
+            p.density = sheet->density;
+        }
     }
 
     void chamfer() {
@@ -326,6 +352,7 @@ void HollowParams::describe(Parameters& p) {
     p.length({.name = "end_thickness", .label = "Ends"}, endThickness, board);
     p.choice({.name = "corners", .label = "Corners"}, corners, cornerWays);
     p.choice({.name = "skins", .label = "Top and bottom"}, skins, skinWays);
+    p.choice({.name = "skin_wood", .label = "Made of"}, skinWood, skinWoods);
     p.length({.name = "chamfer", .label = "Chamfer", .help = "On all outer edges; 0: none."}, chamfer,
              {.low = Length(), .high = 60_mm, .usualLow = Length(), .usualHigh = 6_mm});
     p.group("Ledger and arms");
@@ -342,7 +369,20 @@ void HollowParams::describe(Parameters& p) {
     p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
 }
 
+void HollowParams::typed(const std::string& name) {
+    if (name != "skin_wood")
+        return;
+    if (const Species* sheet = skinSheet(*this))
+        for (Length* t : {&topThickness, &bottomThickness}) {
+            const auto nearer = [&](double a, double b) {
+                return std::abs(a - t->mm()) < std::abs(b - t->mm());
+            };
+            *t = Length::mm(*std::min_element(sheet->thicknesses.begin(), sheet->thicknesses.end(), nearer));
+        }
+}
+
 void HollowParams::settle() {
+    typed("skin_wood");
     height = std::max(height, topThickness + bottomThickness + 30_mm);
     chamfer = std::min(chamfer, std::min({topThickness, bottomThickness, frontThickness, endThickness}) / 3);
 }

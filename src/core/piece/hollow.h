@@ -7,6 +7,8 @@ namespace owl {
 
 enum class HollowCorner { mitred, frontCovers, endsCover };
 enum class HollowSkin { letIn, onTop };
+/// What top and bottom are of: the box's own wood, or a sheet.
+enum class HollowSheet { same, softwoodPly, hardwoodPly, birchPly, poplarPly, mdf };
 enum class HollowFix { above, below, none };
 
 struct HollowParams {
@@ -14,6 +16,7 @@ struct HollowParams {
     Length topThickness = 18_mm, bottomThickness = 18_mm, frontThickness = 18_mm, endThickness = 18_mm;
     HollowCorner corners = HollowCorner::mitred;
     HollowSkin skins = HollowSkin::letIn;
+    HollowSheet skinWood = HollowSheet::same;
     Length chamfer;             ///< of the outer edges; 0: none
     Length frame = 18_mm;       ///< thickness of the boards for ledger and arms
     Length armSpacing = 300_mm; ///< at most
@@ -27,7 +30,8 @@ struct HollowParams {
     static HollowParams defaults(bool metric);
     void describe(Parameters& p);
     [[nodiscard]] Draft make(const MakeContext& ctx, const Catalog& catalog) const;
-    void typed(const std::string&) {}
+    /// Sheets come in thicknesses of their own: the nearest is taken.
+    void typed(const std::string& name);
     void settle();
     [[nodiscard]] std::vector<Cure> strengthen(const Weakness& w) const;
     [[nodiscard]] std::optional<Cure> resize(const PartWish& wish) const;

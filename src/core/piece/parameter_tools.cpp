@@ -130,7 +130,7 @@ void ParameterSetter::wood(const About& a, std::string& species) {
     if (!mine(a))
         return;
     const std::string word = value_ && value_->is_string() ? value_->get<std::string>() : text_;
-    if (catalog().findSpecies(word))
+    if (const Species* wood = catalog().findSpecies(word); wood && !wood->sheet)
         species = word;
     else
         error_ =

@@ -25,8 +25,17 @@ RailPiece railPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, 
     r.woodC1 = allowable(wood.means, grade, 0.9);
     r.woodC2 = allowable(wood.means, grade, 1.6);
     r.woodC1.G = r.woodC2.G = wood.fastenerG();
-    for (const auto& q : a.member.rects)
-        r.section.parts.push_back({r.woodC1.E, q.b, q.h, q.z, q.y, {}});
+    for (const auto& q : a.member.rects) {
+        const Part* part = a.find(q.part);
+        const Species* sheet =
+            part && part->stock == Stock::sheet ? in.catalog.findSpecies(part->material) : nullptr;
+        r.section.parts.push_back({sheet ? sheet->means.MOE : r.woodC1.E, q.b, q.h, q.z, q.y, {}});
+        if (!sheet)
+            continue;
+        r.kDef = std::max(r.kDef, sheet->kDef);
+        const double stays = sheet->working * sheet->means.MOR;
+        r.sheetFb = std::min(r.sheetFb.value_or(stays), stays);
+    }
     r.section.glued = a.member.glued;
     r.glueLineZ = a.member.glueLineZ;
     r.glueLineWidth = a.member.glueLineWidth;

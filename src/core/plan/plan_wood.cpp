@@ -40,11 +40,13 @@ void addParts(const PlanInputs& in, const Plan& plan, CutJob& job) {
         const Piece& piece = in.project.pieces[i];
         const std::string& species = speciesOf(piece.params);
         for (const auto& p : plan.pieces[i].assembly().parts) {
-            if (p.stock != Stock::board || p.length <= Length() || p.width <= Length() ||
-                p.thickness <= Length())
+            if ((p.stock != Stock::board && p.stock != Stock::sheet) || p.length <= Length() ||
+                p.width <= Length() || p.thickness <= Length())
                 continue;
-            job.parts.push_back({plan.pieces[i].id + "/" + p.id, cutMaterial(in.project, species, p.width),
-                                 p.thickness, p.length, p.width, p.quantity, false,
+            const Species* sheet = p.stock == Stock::sheet ? in.catalog.findSpecies(p.material) : nullptr;
+            job.parts.push_back({plan.pieces[i].id + "/" + p.id,
+                                 sheet ? p.material : cutMaterial(in.project, species, p.width), p.thickness,
+                                 p.length, p.width, p.quantity, sheet && !sheet->grained,
                                  togetherWord(plan.pieces[i], p.id)});
         }
     }
@@ -57,10 +59,13 @@ void addStock(const PlanInputs& in, const Plan& plan, CutJob& job) {
     for (const auto& p : job.parts)
         needed.insert({p.material, p.thickness.nm()});
     for (const auto& s : plan.stock) {
-        const std::string material = cutMaterial(in.project, s.species, s.width);
-        const Length usable = s.length - endTrimOf(in.project, s) * 2;
-        if (needed.contains({material, s.thickness.nm()}) && usable > Length())
-            job.stock.push_back({s.id, material, s.thickness, false, usable, s.width,
+        const bool sheet = isSheet(s);
+        const std::string material = sheet ? s.species : cutMaterial(in.project, s.species, s.width);
+        const Length lost = endTrimOf(in.project, s) * 2;
+        const Length usable = s.length - lost;
+        const Length wide = sheet ? s.width - lost : s.width;
+        if (needed.contains({material, s.thickness.nm()}) && usable > Length() && wide > Length())
+            job.stock.push_back({s.id, material, s.thickness, sheet, usable, wide,
                                  std::llround(boardPrice(in.project, s) * 1e6), s.available});
     }
 }
@@ -80,8 +85,14 @@ double boardPrice(const Project& project, const StockItem& s) {
     return s.rack && !project.wood.rackCosts ? 0 : s.price;
 }
 
+bool isSheet(const StockItem& s) {
+    const Species* wood = catalog().findSpecies(s.species);
+    return wood && wood->sheet;
+}
+
+// Factory edges of sheets are bruised: 5 to 10 mm come off before they count (reference data 2c).
 Length endTrimOf(const Project& project, const StockItem& s) {
-    return s.endTrim.value_or(project.wood.endTrim);
+    return s.endTrim.value_or(isSheet(s) ? 5_mm : project.wood.endTrim);
 }
 
 std::string cutMaterial(const Project& project, const std::string& species, Length width) {

@@ -10,7 +10,9 @@ namespace owl {
 void planWood(const PlanInputs& in, const Earlier* earlier, const CutEffort& effort, Plan& plan);
 /// Price of one board: nothing from the rack unless the project says otherwise.
 double boardPrice(const Project& project, const StockItem& s);
-/// What is lost at each end of a board.
+/// True when it is sold in sheets: cut both ways, trimmed all round.
+bool isSheet(const StockItem& s);
+/// What is lost at each end of a board, at every edge of a sheet.
 Length endTrimOf(const Project& project, const StockItem& s);
 /// The word under which boards and parts meet in the cut job: the species, and the width where nobody rips.
 std::string cutMaterial(const Project& project, const std::string& species, Length width);

@@ -47,7 +47,11 @@ class WoodFindings {
     static std::string localPart(const std::string& cutId) { return cutId.substr(cutId.rfind('/') + 1); }
     [[nodiscard]] std::string speciesOf(const CutPart& part) const {
         const Piece* p = project_.findPiece(pieceOf(part.id));
-        return p ? owl::speciesOf(p->params) : part.material;
+        return p && !sheet(part) ? owl::speciesOf(p->params) : part.material;
+    }
+    [[nodiscard]] bool sheet(const CutPart& part) const {
+        const Species* wood = catalog_.findSpecies(part.material);
+        return wood && wood->sheet;
     }
     [[nodiscard]] std::string woodName(const std::string& species) const {
         const Species* wood = catalog_.findSpecies(species);
@@ -78,7 +82,7 @@ class WoodFindings {
     }
 
     void noStock(const CutPart& part) {
-        const bool byWidth = project_.wood.ripping == Ripping::none;
+        const bool byWidth = project_.wood.ripping == Ripping::none && !sheet(part);
         const std::string name = woodName(speciesOf(part));
         const std::string size = say(part.thickness);
         if (!said_.insert(part.material + size).second)
@@ -87,7 +91,7 @@ class WoodFindings {
             project_.wood.onlyOwn ? "Your own boards have" : "Neither rack nor shop has";
         const std::string no = project_.wood.onlyOwn ? "no " : "";
         auto& f = add(
-            "no_stock", Severity::blocks, pieceOf(part.id), "No such board",
+            "no_stock", Severity::blocks, pieceOf(part.id), sheet(part) ? "No such sheet" : "No such board",
             byWidth ? fmt::format("{} {}{} {} thick that is just {} wide, and nobody rips. The {} needs it.",
                                   where, no, name, size, say(part.width), plan_.partName(part.id))
                     : fmt::format("{} {}{} {} thick.", where, no, name, size));
@@ -128,7 +132,10 @@ class WoodFindings {
                 (nearest == Length() || abs(s.thickness - part.thickness) < abs(nearest - part.thickness)))
                 nearest = s.thickness;
         if (nearest > Length())
-            resizePart(f, part, "Use " + say(nearest) + " boards", {{}, {}, nearest, {}, {}});
+            resizePart(f, part, "Use " + say(nearest) + (sheet(part) ? " sheets" : " boards"),
+                       {{}, {}, nearest, {}, {}});
+        if (sheet(part))
+            return;
         for (const auto& s : plan_.stock) {
             if (s.thickness != part.thickness || s.species == speciesOf(part))
                 continue;
@@ -169,9 +176,9 @@ class WoodFindings {
             return;
         }
         auto& f = add("part_too_large", Severity::blocks, pieceOf(part.id), "No board is large enough",
-                      fmt::format("The {} needs {} × {}; no {} board of {} is that long and wide.",
+                      fmt::format("The {} needs {} × {}; no {} {} of {} is that long and wide.",
                                   plan_.partName(part.id), say(part.length), say(part.width), name,
-                                  say(part.thickness)));
+                                  sheet(part) ? "sheet" : "board", say(part.thickness)));
         Length longest;
         for (const auto& s : plan_.stock)
             if (s.species == speciesOf(part) && s.thickness == part.thickness && s.width >= part.width)

@@ -92,7 +92,7 @@ void checkReferences(const Project& p, const std::string& file) {
             throw DocumentFault{
                 fmt::format("{}: pieces[{}].place.furniture: nothing called \"{}\" stands at that wall.",
                             file, i, piece.place.furniture)};
-        if (!c.findSpecies(speciesOf(piece.params)))
+        if (const Species* wood = c.findSpecies(speciesOf(piece.params)); !wood || wood->sheet)
             throw DocumentFault{fmt::format(
                 "{}: pieces[{}].{}.species: \"{}\" is not known; see the catalogue subject species.", file, i,
                 kindOf(piece), speciesOf(piece.params))};

@@ -50,6 +50,9 @@ struct Wood {
 Wood woodByLot(bool metric, const Shop& shop, Lots& lots) {
     std::vector<Wood> all;
     for (const auto& s : shop.stock) {
+        const Species* sold = catalog().findSpecies(s.species);
+        if (!sold || sold->sheet)
+            continue;
         if ((s.thickness.nm() % 500'000 == 0) != metric) // half millimetres, or fractions of an inch
             continue;
         auto it = std::find_if(all.begin(), all.end(), [&](const Wood& w) { return w.species == s.species; });

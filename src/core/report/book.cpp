@@ -192,9 +192,7 @@ class Book {
                          {0.04, 0.07, 0.15, 0.11, 0.27, 0.36}, {3});
         for (const auto& c : plan_.sequence)
             t.rows.push_back(
-                {"☐", std::to_string(c.board + 1),
-                 std::string(c.rip ? "rip, fence" : "crosscut, stop") + (c.atShop ? ", at the shop" : ""),
-                 say(c.setting), c.keep, c.wasteSide});
+                {"☐", std::to_string(c.board + 1), cutName(c), say(c.setting), c.keep, c.wasteSide});
         cautions("ripping long boards");
         cautions("mitre saw");
     }

@@ -23,12 +23,14 @@ std::string cutListCsv(const Project& project, const Plan& plan) {
         const Piece* piece = project.findPiece(pp.id);
         for (const auto& p : pp.assembly().parts) {
             const std::string why = p.reasons();
-            out +=
-                fmt::format("{},{},{},{},{},{},{},{},{},{},{}\n", csvField(piece ? piece->name : pp.id),
-                            csvField(p.name), csvField(piece ? speciesOf(piece->params) : std::string()),
-                            p.length.mm(), p.width.mm(), p.thickness.mm(),
-                            csvField(formatLength(p.length, style)), csvField(formatLength(p.width, style)),
-                            csvField(formatLength(p.thickness, style)), p.quantity, csvField(why));
+            out += fmt::format(
+                "{},{},{},{},{},{},{},{},{},{},{}\n", csvField(piece ? piece->name : pp.id), csvField(p.name),
+                csvField(!p.material.empty() ? p.material
+                         : piece             ? speciesOf(piece->params)
+                                             : std::string()),
+                p.length.mm(), p.width.mm(), p.thickness.mm(), csvField(formatLength(p.length, style)),
+                csvField(formatLength(p.width, style)), csvField(formatLength(p.thickness, style)),
+                p.quantity, csvField(why));
         }
     }
     return out;

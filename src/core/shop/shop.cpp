@@ -7,6 +7,7 @@
 #include "measure/words.h"
 
 #include <SQLiteCpp/SQLiteCpp.h>
+#include <algorithm>
 #include <array>
 #include <fmt/format.h>
 #include <set>
@@ -155,12 +156,35 @@ tl::expected<ShopStore, std::string> ShopStore::open(const std::filesystem::path
                 return tl::unexpected(shipped.error());
             if (auto saved = store.save(*shipped); !saved)
                 return tl::unexpected(saved.error());
-            store.impl_->db.exec("INSERT INTO about VALUES ('version','1')");
+            store.impl_->db.exec("INSERT INTO about VALUES ('version','2')");
+        } else if (auto added = store.addSheets(); !added) {
+            return tl::unexpected(added.error());
         }
         return store;
     } catch (const SQLite::Exception& e) {
         return tl::unexpected(fmt::format("{}: the shop cannot be opened ({}).", path.string(), e.what()));
     }
+}
+
+// A shop kept since before sheets were sold gets the shipped ones once; what one changed in it stays.
+tl::expected<void, std::string> ShopStore::addSheets() {
+    if (impl_->db.execAndGet("SELECT value FROM about WHERE key='version'").getString() != "1")
+        return {};
+    auto shop = load();
+    const auto shipped = shippedShop();
+    if (!shop || !shipped)
+        return tl::unexpected(shop ? shipped.error() : shop.error());
+    for (const auto& s : shipped->stock) {
+        const Species* wood = catalog().findSpecies(s.species);
+        const bool known = std::any_of(shop->stock.begin(), shop->stock.end(),
+                                       [&](const StockItem& q) { return q.id == s.id; });
+        if (wood && wood->sheet && !known)
+            shop->stock.push_back(s);
+    }
+    if (auto saved = save(*shop); !saved)
+        return saved;
+    impl_->db.exec("UPDATE about SET value='2' WHERE key='version'");
+    return {};
 }
 
 tl::expected<Shop, std::string> ShopStore::load() const {

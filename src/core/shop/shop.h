@@ -45,6 +45,7 @@ class ShopStore {
 
   private:
     struct Impl;
+    tl::expected<void, std::string> addSheets();
     explicit ShopStore(std::unique_ptr<Impl> impl);
     std::unique_ptr<Impl> impl_;
 };

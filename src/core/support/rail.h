@@ -55,6 +55,8 @@ struct RailPiece {
     Section section;                         ///< across the piece, glued or not
     double glueLineZ = 0, glueLineWidth = 0; ///< mm; width 0 = no glue line to check
     WoodAllowable woodC1, woodC2;
+    std::optional<double> sheetFb; ///< MPa that stays: of the weakest sheet in the section; empty: none in it
+    double kDef = solidWoodCreep;  ///< of what creeps most in the section
     LoadSpec load;
     double hand = 220;         ///< N at the front edge
     bool leaningCounts = true; ///< somebody may be expected to lean on it (S12.9)

@@ -57,7 +57,7 @@ void sagCurves(const RailBench& b, RailVerdict& v) {
         const double x = s.own.curve[i].first;
         const double own = own1[i];
         const double now = own + b.factor * contents[i];
-        const double later = now + solidWoodCreep * (own + b.factor * lasting[i]);
+        const double later = now + b.piece.kDef * (own + b.factor * lasting[i]);
         v.sag.instant = std::max(v.sag.instant, now);
         v.sag.now.emplace_back(x, now);
         v.sag.later.emplace_back(x, later);

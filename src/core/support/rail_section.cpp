@@ -50,6 +50,14 @@ class SectionChecks {
         return worst;
     }
 
+    /// The weaker of the boards and of the sheets in the section, which bear more for a moment as wood does.
+    [[nodiscard]] double bendingOf(const WoodAllowable& wood) const {
+        if (!p_.sheetFb)
+            return wood.Fb;
+        const double duration = wood.Fb / p_.woodC1.Fb;
+        return std::min(wood.Fb, *p_.sheetFb * duration);
+    }
+
     /// `of` turns the peaks of a combination and its wood into demand and capacity.
     template <typename F> Check& add(const char* id, const char* title, const RailHand* hand, F of) {
         std::optional<Use> leaning;
@@ -70,7 +78,7 @@ class SectionChecks {
     void bending() {
         Check& c = add("bending", "Bending along it", leaning_.momentHand,
                        [&](const Peaks& q, const WoodAllowable& wood) {
-                           return Use{stress(q.moment), wood.Fb};
+                           return Use{stress(q.moment), bendingOf(wood)};
                        });
         if (!b_.quiet)
             c.working = {"σ = M E (z₀ − z)/EI ≤ F_b = k_b MOR C_D",
