@@ -12,6 +12,13 @@ namespace owl {
 enum class Joinery { screwsGlue, dowels, tongueGroove, nailsGlue, glue, lagsGlue, screws, dry };
 const char* joineryName(Joinery j); ///< 'screws and glue' ..
 
+/// What covers the heads of screws that show.
+enum class PlugWay {
+    filled, ///< wood filler
+    bought, ///< plugs as sold
+    cut     ///< with a plug cutter from the piece's own offcuts
+};
+
 /// One fastener of a joint: where it enters, in the piece's coordinates.
 struct FastenerSpot {
     Vec at;
@@ -95,13 +102,15 @@ struct RodSeat {
 
 /// A hollow that slides over a ledger with arms, and what was asked of them.
 struct CavitySeat {
-    Length x0, x1, y1, z0, z1; ///< its clear room, open to the wall
-    Length frame;              ///< thickness of the boards that ledger and arms are cut from
-    Length spacing;            ///< of the arms, at most
-    Length clearance;          ///< below the arms, and beside the ledger
-    std::string fix;           ///< 'above', 'below', 'none': screws that keep the box on
-    int rows = 1;              ///< of ledger screws
-    std::string top, bottom;   ///< the skins
+    Length x0, x1, y1, z0, z1;       ///< its clear room, open to the wall
+    Length frame;                    ///< thickness of the boards that ledger and arms are cut from
+    Length spacing;                  ///< of the arms, at most
+    Length clearance;                ///< below the arms, and beside the ledger
+    PlugWay plugs = PlugWay::filled; ///< over screws from above
+    std::string plugWood;            ///< what plugs are of
+    std::string fix;                 ///< 'above', 'below', 'none': screws that keep the box on
+    int rows = 1;                    ///< of ledger screws
+    std::string top, bottom;         ///< the skins
     Length topThickness, bottomThickness;
 };
 
@@ -121,9 +130,10 @@ struct Assembly {
     Length standOff;                  ///< how far what holds it keeps it from the wall
     std::optional<RodSeat> rods;
     std::optional<CavitySeat> cavity;
-    std::string wallPart;      ///< the part that lies against the wall and takes its screws
-    std::string carryingJoint; ///< the joint that hangs everything else on that part; may be empty
-    Member member;             ///< what bends along the piece
+    std::string wallPart;            ///< the part that lies against the wall and takes its screws
+    std::string carryingJoint;       ///< the joint that hangs everything else on that part; may be empty
+    PlugWay plugs = PlugWay::filled; ///< over heads that show
+    Member member;                   ///< what bends along the piece
     std::vector<FromOneBoard> together;
     std::vector<Dimension> dimensions;
     std::string shapedTogether; ///< id of a feature that is made when its part is glued to the others

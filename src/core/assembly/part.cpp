@@ -90,6 +90,22 @@ Part blankPart(std::string id, std::string name, Length length, Length width, Le
     return p;
 }
 
+Part roundPart(std::string id, std::string name, const Vec3& from, const Vec3& direction, double diameter,
+               double length) {
+    const double r = diameter / 2;
+    const Vec3 u = std::abs(direction.x) < 0.9 ? Vec3{1, 0, 0} : Vec3{0, 0, 1};
+    const Vec3 v = cross(-direction, u);
+    Part p = blankPart(std::move(id), std::move(name), Length::mm(length), Length::mm(diameter),
+                       Length::mm(diameter), {from - u * r - v * r, direction, u, v});
+    std::vector<std::array<double, 2>> ring;
+    for (int i = 0; i < 24; ++i) {
+        const double t = 2 * std::numbers::pi * i / 24;
+        ring.push_back({r * std::cos(t), r * std::sin(t)});
+    }
+    p.solid.cells = {prismCell(from, {u, v, direction}, ring, length, 6)};
+    return p;
+}
+
 ConvexCell toolIn(const Part& part, std::array<double, 2> l, std::array<double, 2> w,
                   std::array<double, 2> t) {
     return boxCell(part.pose.at(l[0], w[0], t[0]), part.pose.axes(), {l[1] - l[0], w[1] - w[0], t[1] - t[0]});

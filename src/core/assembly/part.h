@@ -85,6 +85,9 @@ struct Part {
 /// A part as its blank, nothing cut yet.
 Part blankPart(std::string id, std::string name, Length length, Length width, Length thickness,
                const Pose& pose);
+/// A round bar as a 24-sided prism: its axis from `from` along `direction` (length 1), mm.
+Part roundPart(std::string id, std::string name, const Vec3& from, const Vec3& direction, double diameter,
+               double length);
 /// The box [l0,l1] x [w0,w1] x [t0,t1] in the part's own frame, as a tool.
 ConvexCell toolIn(const Part& part, std::array<double, 2> l, std::array<double, 2> w,
                   std::array<double, 2> t);

@@ -10,6 +10,21 @@ namespace owl {
 namespace {
 
 /// What is fixed to the wall first, and the piece that slides over it.
+BuildStep plugStep(const HangInput& in) {
+    BuildStep s;
+    s.id = in.piece + "/plugs-at-wall";
+    s.title = "Plug the screw heads";
+    s.onWall = true;
+    s.adds = s.fresh = s.parts = s.joins = in.plugs;
+    s.text =
+        fmt::format("Press {} plugs in dry, their grain with the wood around them: it must come down again "
+                    "one day. Pare them flush and touch up the finish.",
+                    in.plugs.size());
+    s.minutes = 3 * static_cast<double>(in.plugs.size());
+    s.tools = {"mallet", "flat chisel"};
+    return s;
+}
+
 void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
     const auto n = static_cast<double>(in.marks.size());
     const std::string screws = in.screw ? fmt::format("{} screws {} × {}", in.marks.size(), in.screw->label,
@@ -69,6 +84,8 @@ void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>
     if (two)
         hang.cautions = catalog.cautionsFor("lifting");
     out.push_back(std::move(hang));
+    if (!in.plugs.empty())
+        out.push_back(plugStep(in));
 }
 
 } // namespace

@@ -22,6 +22,7 @@ struct HangInput {
     std::vector<std::string> adds;  ///< parts that come in at the wall
     std::vector<std::string> joins; ///< joints made there
     std::vector<std::string> early; ///< of these, those made before the piece goes on
+    std::vector<std::string> plugs; ///< over the heads of those joints: parts, and joints of the same ids
     bool masonry = false;
     bool crumbles = false; ///< old plaster: a masonry bit goes through it first
     NumberStyle style;

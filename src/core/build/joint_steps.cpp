@@ -1,5 +1,7 @@
 #include "build/joint_steps.h"
 
+#include "assembly/plugs.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -26,7 +28,7 @@ class JointStep {
         s_.adds = s_.fresh;
         for (const auto& p : a_.parts)
             for (const auto& h : p.holes)
-                if (h.purpose == j_.id)
+                if (h.purpose == j_.id || h.purpose.starts_with(fmt::format("plug-{}-", j_.id)))
                     s_.shapes.push_back(h.id);
         switch (j_.how) {
         case Joinery::screwsGlue:
@@ -150,7 +152,13 @@ class JointStep {
             count(), clearanceBit(*screw), nameOf(j_.first), j_.drivenFrom, places(), say(j_.counterbore),
             pilotBit(*screw, in_.G), nameOf(j_.second), say(j_.screwLength - j_.through + j_.counterbore),
             count(), screw->label, length);
-        s_.text += j_.shows ? " The heads show: set them a little deeper and fill or plug them."
+        const bool plugged = std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& q) {
+            return q.kind == plugJoint && q.id.starts_with(fmt::format("plug-{}-", j_.id));
+        });
+        s_.text += plugged ? fmt::format(" The heads show: bore {} wide for plugs first, then the clearance "
+                                         "holes in the middle of that.",
+                                         drillText(screw->plug, in_.style))
+                   : j_.shows ? " The heads show: set them a little deeper and fill or plug them."
                    : j_.drivenFrom == "below" ? " The heads are under the base, out of sight."
                                               : " The heads are against the wall, out of sight.";
         s_.tools = {"drill bit " + clearanceBit(*screw), "drill bit " + pilotBit(*screw, in_.G),

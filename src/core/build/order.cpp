@@ -1,5 +1,7 @@
 #include "build/order.h"
 
+#include "assembly/plugs.h"
+
 #include "solid/query.h"
 
 #include <algorithm>
@@ -28,7 +30,7 @@ std::vector<std::string> inTheDriversWay(const Joint& j, const Assembly& a) {
 JointOrder workableOrder(const Assembly& a) {
     std::vector<const Joint*> open;
     for (const auto& j : a.joints)
-        if (!j.atWall)
+        if (!j.atWall && j.kind != plugJoint) // plugs go over the heads last
             open.push_back(&j);
     std::vector<std::vector<std::string>> ways;
     for (const auto* j : open)

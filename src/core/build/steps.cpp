@@ -1,5 +1,7 @@
 #include "build/steps.h"
 
+#include "assembly/plugs.h"
+
 #include "build/joint_steps.h"
 #include "build/order.h"
 #include "measure/words.h"
@@ -48,6 +50,7 @@ class Steps {
         }
         shapeTogether();
         bores();
+        plug();
         fill();
         return std::move(out_);
     }
@@ -82,6 +85,8 @@ class Steps {
     void check() {
         std::vector<std::pair<std::string, int>> same; // equal parts are said once
         for (const auto& p : a_.parts) {
+            if (isPlug(p))
+                continue;
             const std::string one =
                 fmt::format("{} {} × {} × {}", p.name, say(p.length), say(p.width), say(p.thickness));
             const auto known =
@@ -104,7 +109,8 @@ class Steps {
         s.parts = s.fresh = allParts();
         s.tools = {"tape", "square", "pencil"};
         for (const auto& p : a_.parts) // what no joint brings in is there from the start
-            if (!p.fromSupport && std::none_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
+            if (!p.fromSupport && !isPlug(p) &&
+                std::none_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
                     return !j.atWall && (j.first == p.id || j.second == p.id);
                 }))
                 s.adds.push_back(p.id);
@@ -279,12 +285,53 @@ class Steps {
         s.tools = {"clamps", "square"};
     }
 
+    [[nodiscard]] bool plugged(const Joint& j) const {
+        return std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& q) {
+            return q.kind == plugJoint && q.id.starts_with("plug-" + j.id + "-");
+        });
+    }
+
+    void plug() {
+        std::vector<const Part*> plugs;
+        for (const auto& p : a_.parts)
+            if (isPlug(p) && !p.fromSupport)
+                plugs.push_back(&p);
+        if (plugs.empty())
+            return;
+        const std::string bore = drillText(plugs.front()->width.mm(), in_.style);
+        const std::string n = std::to_string(plugs.size());
+        std::string text =
+            a_.plugs == PlugWay::cut
+                ? fmt::format(
+                      "Cut {} plugs of {} with a plug cutter in the drill press from an offcut of the same "
+                      "board, across its face, so that their grain can run with the wood around them; "
+                      "lever them out. ",
+                      n, bore)
+                : fmt::format("Take {} plugs of {} with side grain; end grain drinks the finish. ", n, bore);
+        text +=
+            "Glue in the wall of the hole only, turn the plug until its grain runs with the part's, tap it "
+            "home. When the glue is hard, pare it flush with a flat chisel from all sides, or saw it with no "
+            "set, and sand.";
+        auto& s =
+            add("plugs", "Plug the screw heads", std::move(text), 3 * static_cast<double>(plugs.size()));
+        s.waitMinutes = 60;
+        s.tools = {"mallet", "flat chisel"};
+        if (a_.plugs == PlugWay::cut)
+            s.tools.insert(s.tools.begin(), "plug cutter of " + bore);
+        for (const Part* p : plugs) {
+            s.adds.push_back(p->id);
+            s.fresh.push_back(p->id);
+            s.joins.push_back(p->id);
+        }
+        s.parts = allParts();
+    }
+
     void fill() {
         bool nails = false;
         bool screws = false;
         for (const auto& j : a_.joints) {
             nails = nails || (j.shows && j.how == Joinery::nailsGlue);
-            screws = screws || (j.shows && j.how == Joinery::screwsGlue);
+            screws = screws || (j.shows && j.how == Joinery::screwsGlue && !plugged(j));
         }
         const bool any = nails || screws;
         std::string text;

@@ -1,5 +1,7 @@
 #include "drawing/items.h"
 
+#include "solid/outline.h"
+
 #include <algorithm>
 
 #include <array>
@@ -200,6 +202,15 @@ void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double
 Shape& drawPartFront(Pen& pen, const Part& part, double x, double y) {
     const Cell b = part.bounds();
     const bool along = part.grainAlongPiece();
+    if (part.stock == Stock::bar || part.stock == Stock::fitting) // round, or not a plain board
+        if (const auto rings = shadowOf(part.solid, {{}, {1, 0, 0}, {0, 0, 1}}); rings.size() == 1) {
+            std::vector<Point> points;
+            for (const auto& q : rings.front())
+                points.push_back({x + q[0], y - q[1]});
+            auto& s = pen.polygon(std::move(points), Tone::woodEnd, Tone::outline);
+            s.tip = part.name;
+            return s;
+        }
     auto& s = pen.rect(x + b.at.x.mm(), y - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
                        along ? Tone::woodFace : Tone::woodEnd, Tone::outline);
     s.grain = along ? 0 : -1;

@@ -6,6 +6,7 @@
 #include <array>
 #include <cmath>
 #include <fmt/format.h>
+#include <map>
 
 namespace owl {
 namespace {
@@ -40,8 +41,18 @@ StripTable partStrip(const Project& project, const PiecePlan& pp) {
     t.title = "Parts";
     t.columns = {"part", "length", "width", "thick", "why this size"};
     t.numeric = {1, 2, 3};
+    std::map<std::string, std::pair<std::size_t, int>> small; // equal plugs and plates: one row
     for (const auto& p : pp.assembly().parts) {
         const std::string why = p.reasons();
+        if (p.stock == Stock::fitting) {
+            const auto key =
+                fmt::format("{} {} {} {}", p.name, p.length.nm(), p.width.nm(), p.thickness.nm());
+            const auto [known, fresh] = small.try_emplace(key, t.rows.size(), 1);
+            if (!fresh) {
+                t.rows[known->second.first].front() = fmt::format("{} × {}", ++known->second.second, p.name);
+                continue;
+            }
+        }
         t.rows.push_back({p.name, formatNumber(p.length, project.style), formatNumber(p.width, project.style),
                           formatNumber(p.thickness, project.style), why});
         t.details.push_back(p.name + ": " + why + ".");

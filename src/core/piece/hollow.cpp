@@ -272,6 +272,8 @@ class HollowBuilder {
         // Screws from below draw the box down on its arms: there is no room left for more play than that.
         c.clearance = p_.fix == HollowFix::below ? std::min(p_.clearance, Length::mm(0.9)) : p_.clearance;
         c.fix = fixes.at(static_cast<std::size_t>(p_.fix)).id;
+        c.plugs = p_.plugs;
+        c.plugWood = p_.species;
         c.rows = ctx_.rows;
         c.top = "top";
         c.bottom = "bottom";
@@ -286,6 +288,7 @@ class HollowBuilder {
         a.surfaceFront = D_;
         a.surfaceZ = a.top = p_.height;
         a.cavity = c;
+        a.plugs = p_.plugs;
         // Skins and front as one section: the back edge is held all along by the ledger (S4.4).
         const double tf = p_.frontThickness.mm();
         const double skinWide = std::max(1.0, D_.mm() - tf);
@@ -364,6 +367,8 @@ void HollowParams::describe(Parameters& p) {
               .help = "So that it slides on; it adds to the droop."},
              clearance, {.low = Length(), .high = 10_mm, .usualLow = Length::mm(0.5), .usualHigh = 2_mm});
     p.choice({.name = "fix", .label = "Screwed to the ledger"}, fix, fixes);
+    p.choice({.name = "plugs", .label = "Heads that show", .applies = fix == HollowFix::above}, plugs,
+             plugWays);
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
     p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);

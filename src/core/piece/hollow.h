@@ -1,6 +1,7 @@
 #pragma once
 // The hollow: a box of top, bottom, front and ends that slides over a ledger with arms (kind id 'hollow').
 
+#include "assembly/plugs.h"
 #include "piece/kind.h"
 
 namespace owl {
@@ -22,6 +23,7 @@ struct HollowParams {
     Length armSpacing = 300_mm; ///< at most
     Length clearance = 1_mm;    ///< play of the box on its arms
     HollowFix fix = HollowFix::below;
+    PlugWay plugs = PlugWay::filled; ///< over screws from above
     std::string species = "scots_pine";
     BoardGrade grade = BoardGrade::ordinary;
     bool operator==(const HollowParams&) const = default;

@@ -1,6 +1,7 @@
 #pragma once
 // The ledge: base, back rail, front lip, optional end caps (kind id 'ledge').
 
+#include "assembly/plugs.h"
 #include "piece/kind.h"
 
 namespace owl {
@@ -23,6 +24,7 @@ struct LedgeParams {
     CapShape caps = CapShape::none;
     Joinery backJoint = Joinery::screwsGlue;
     Joinery lipJoint = Joinery::nailsGlue;
+    PlugWay plugs = PlugWay::filled;       ///< over the heads of screws that show
     Joinery capJoint = Joinery::nailsGlue; ///< nails or screws: a cap is only held in place
     /// Strips ripped from one board, and which of them takes what the others and the kerfs leave.
     bool shareBase = false, shareBack = false, shareLip = false;

@@ -1,5 +1,7 @@
 #include "piece/ledge_joints.h"
 
+#include "assembly/plugs.h"
+
 #include "strength/fastener.h"
 
 #include <algorithm>
@@ -29,6 +31,8 @@ class Joiner {
         backJoint();
         lipJoint();
         capJoints();
+        for (const char* id : {"base-lip", "cap-left", "cap-right"})
+            plugs(id);
     }
 
   private:
@@ -37,6 +41,7 @@ class Joiner {
         Length headSide, receiving; ///< thickness passed; wood behind it along the fastener
         Length edge;                ///< thickness of the edge it enters
         bool carries = false;
+        bool shows = false; ///< its heads, unless something covers them
     };
 
     Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
@@ -67,10 +72,13 @@ class Joiner {
     }
 
     /// How a screw of this gauge would fit; `wanted` and `least` times its diameter of bite.
-    static ScrewLengthInput lengthInput(const Screw& s, const Meeting& m, double wanted, double least) {
+    [[nodiscard]] ScrewLengthInput lengthInput(const Screw& s, const Meeting& m, double wanted,
+                                               double least) const {
         ScrewLengthInput in;
         in.d = s.d;
         in.counterbore = std::min(s.countersink(), m.headSide.mm() / 3);
+        if (m.shows && p_.plugs != PlugWay::filled && s.plug > 0)
+            in.counterbore = plugSink(s.countersink(), m.headSide.mm()).value_or(in.counterbore);
         in.stack = {m.headSide.mm()};
         in.into = m.receiving.mm();
         in.leave = 3;
@@ -183,6 +191,30 @@ class Joiner {
         add(std::move(j));
     }
 
+    /// Plugs over heads that show, where they were asked for and the wood is thick enough.
+    void plugs(const char* id) {
+        const Joint* j = r_.assembly.joint(id);
+        const Screw* s = j && j->shows ? catalog_.findScrew(j->screwId) : nullptr;
+        if (!s || p_.plugs == PlugWay::filled)
+            return;
+        if (!plugSink(s->countersink(), j->through.mm())) {
+            const Length need = Length::mm(std::ceil(2 * (s->countersink() + leastPlug)));
+            problem("no_plugs", "plugs",
+                    fmt::format(
+                        "The {} is {} thick: with {} for a plug less than half of it would stay under the "
+                        "heads. They are filled.",
+                        std::string(id) == "base-lip" ? "lip" : "cap", say(j->through),
+                        say(Length::mm(leastPlug))),
+                    false)
+                .cures = {{"Fill them all", {{"plugs", "filled"}}},
+                          {fmt::format("{} thick", say(need)),
+                           {{std::string(id) == "base-lip" ? "lip_thickness" : "cap_thickness", need.mm()}}}};
+            return;
+        }
+        r_.assembly.plugs = p_.plugs;
+        plugScrews(r_.assembly, id, s->plug, s->countersink(), p_.species);
+    }
+
     void lipJoint() {
         Joint j;
         j.id = "base-lip";
@@ -193,7 +225,7 @@ class Joiner {
         j.second = top ? "lip" : "base";
         j.drivenFrom = top ? "below" : "the front";
         const Meeting m{top ? p_.baseThickness : p_.lipThickness, top ? shape_.lipStrip : shape_.baseStrip,
-                        top ? p_.lipThickness : p_.baseThickness, false};
+                        top ? p_.lipThickness : p_.baseThickness, false, !top};
         j.shows = !top && (j.how == Joinery::screwsGlue || j.how == Joinery::nailsGlue);
         if (j.how == Joinery::screwsGlue) {
             chooseScrew(j, m, top ? "lipHeight" : "lip");
@@ -405,7 +437,7 @@ class Joiner {
             j.carries = false;
             j.note = "A cap carries nothing.";
             const Meeting m{p_.capThickness, shape_.inner / 2, std::min(p_.baseThickness, p_.backThickness),
-                            false};
+                            false, true};
             if (j.how == Joinery::screwsGlue)
                 chooseScrew(j, m, "caps");
             else

@@ -75,6 +75,11 @@ void LedgeParams::describe(Parameters& p) {
     p.choice({.name = "back_joint", .label = "Base to back"}, backJoint, joints);
     p.choice({.name = "lip_joint", .label = "Base to lip"}, lipJoint, joints);
     p.choice({.name = "cap_joint", .label = "Caps", .applies = caps != CapShape::none}, capJoint, capJoints);
+    p.choice({.name = "plugs",
+              .label = "Heads that show",
+              .applies = (lip != LipPlace::onTop && lipJoint == Joinery::screwsGlue) ||
+                         (caps != CapShape::none && capJoint == Joinery::screwsGlue)},
+             plugs, plugWays);
     p.group("Strips from one board");
     p.open("shared_board");
     p.length({.name = "width", .label = "Width of that board", .help = "0: strips come from any board."},

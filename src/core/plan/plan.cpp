@@ -1,5 +1,6 @@
 #include "plan/plan.h"
 
+#include "assembly/plugs.h"
 #include "build/hang_steps.h"
 #include "build/joint_holes.h"
 #include "build/opening_steps.h"
@@ -329,11 +330,13 @@ class Planner {
                 std::any_of(pp.assembly().joints.begin(), pp.assembly().joints.end(), [&](const Joint& j) {
                     return !j.atWall && (j.first == p.id || j.second == p.id);
                 });
-            if (p.fromSupport && !shop)
+            if (isPlug(p) && p.fromSupport)
+                h.plugs.push_back(p.id);
+            else if (p.fromSupport && !shop)
                 h.adds.push_back(p.id);
         }
         for (const auto& j : pp.assembly().joints)
-            if (j.atWall)
+            if (j.atWall && j.kind != plugJoint)
                 (j.kind == "weld" ? h.early : h.joins).push_back(j.id);
     }
 

@@ -1,8 +1,9 @@
 #include "plan/shopping.h"
 
-#include "plan/tools.h"
+#include "assembly/plugs.h"
 
 #include "plan/plan_wood.h"
+#include "plan/tools.h"
 
 #include <algorithm>
 #include <cmath>
@@ -50,8 +51,8 @@ class ShoppingList {
             boards[b.stock] += b.repeat;
         for (const auto& s : plan_.stock)
             if (boards.contains(s.id))
-                addLine(s.name.empty() ? s.id : s.name, "board", boards[s.id], boardPrice(project_, s),
-                        s.rack);
+                addLine(s.name.empty() ? s.id : s.name, isSheet(s) ? "sheet" : "board", boards[s.id],
+                        boardPrice(project_, s), s.rack);
     }
 
     void addLine(const std::string& what, const std::string& unit, double quantity, double price,
@@ -107,14 +108,28 @@ class ShoppingList {
             if (p.stock == Stock::bar && h && h->option.rod)
                 ++count[fmt::format("{}, cut to {}", h->option.rod->label,
                                     formatLength(roundToTape(p.length, project_.style), project_.style))];
-            if (p.stock == Stock::fitting && h && h->option.rod)
+            if (p.stock == Stock::fitting && !isPlug(p) && h && h->option.rod)
                 ++count["steel plate for a rod"];
         }
+        if (pp.assembly().plugs == PlugWay::bought)
+            plugs(pp);
         if (h && h->feasible && h->option.hanger)
             hangers(pp, *h->option.hanger);
         for (const auto& [name, n] : count)
             addLine(name, "each", n,
                     shop_.price(name.find("plate") != std::string::npos ? "rod_plate" : "rod"));
+    }
+
+    void plugs(const PiecePlan& pp) {
+        std::map<std::string, int> count;
+        for (const auto& p : pp.assembly().parts)
+            if (isPlug(p)) {
+                const Species* wood = catalog_.findSpecies(p.material);
+                ++count[fmt::format("plug of {}, {}", wood ? wood->name : p.material,
+                                    drillText(p.width.mm(), project_.style))];
+            }
+        for (const auto& [name, n] : count)
+            addLine(name, "each", n, shop_.price("wood_plug"));
     }
 
     /// What the piece hangs on, as bought; a wooden cleat is in the cut list.
@@ -123,7 +138,7 @@ class ShoppingList {
         int bumpers = 0;
         Length profile;
         for (const auto& p : pp.assembly().parts) {
-            if (p.stock != Stock::fitting)
+            if (p.stock != Stock::fitting || isPlug(p))
                 continue;
             if (p.material == "rubber")
                 ++bumpers;

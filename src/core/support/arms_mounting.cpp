@@ -1,4 +1,5 @@
 // Ledger, arms and what keeps the box on them, as parts in the piece.
+#include "assembly/plugs.h"
 #include "support/arms.h"
 #include "support/rail_mounting.h"
 
@@ -110,6 +111,23 @@ class ArmsMounter {
         out_.joints.push_back(std::move(j));
     }
 
+    /// Set when the box is on its screws: without glue, so that it comes down again.
+    void plugs(const Joint& j, const Screw& s) {
+        PlugsMade made = plugsFor(j, s.plug, s.countersink(), seat_.plugWood);
+        for (auto& p : made.parts) {
+            p.fromSupport = true;
+            p.finished = false;
+            out_.parts.push_back(std::move(p));
+        }
+        for (auto& h : made.holes)
+            out_.holes.push_back(std::move(h));
+        for (auto& q : made.joints) {
+            q.how = Joinery::dry;
+            q.glued = false;
+            out_.joints.push_back(std::move(q));
+        }
+    }
+
     void screws(Joint& j, bool above) {
         const Screw* s = catalog_ ? catalog_->findScrew(metric_ ? "m4" : "g8") : nullptr;
         const Length skin = above ? seat_.topThickness : seat_.bottomThickness;
@@ -123,7 +141,10 @@ class ArmsMounter {
         if (length == 0)
             return;
         // Whole millimetres of skin under the head.
-        const double sunk = std::min(2 + skin.mm() - std::floor(skin.mm()), skin.mm() / 3);
+        double sunk = std::min(2 + skin.mm() - std::floor(skin.mm()), skin.mm() / 3);
+        const auto plugged =
+            above && seat_.plugs != PlugWay::filled ? plugSink(s->countersink(), skin.mm()) : std::nullopt;
+        sunk = plugged.value_or(sunk);
         j.how = Joinery::screws;
         j.screwId = s->id;
         j.screwLength = Length::mm(length);
@@ -148,6 +169,8 @@ class ArmsMounter {
             j.fasteners.push_back(
                 {"screw", Vec3{x, y, z} + d * sunk, d, length, s->d, {j.first, "ledger"}, false});
         }
+        if (plugged)
+            plugs(j, *s);
     }
 
     const Assembly& a_;

@@ -7,22 +7,13 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
-#include <numbers>
 
 namespace owl {
 namespace {
 
 /// A round bar out of the wall: its axis at (x, z), from y0 to y1.
 Part rodPart(const std::string& id, double x, double z, double y0, double y1, const Rod& rod) {
-    const double r = rod.d / 2;
-    Part p = blankPart(id, "rod", Length::mm(y1 - y0), Length::mm(rod.d), Length::mm(rod.d),
-                       {{x - r, y0, z - r}, {0, 1, 0}, {1, 0, 0}, {0, 0, 1}});
-    std::vector<std::array<double, 2>> ring;
-    for (int i = 0; i < 24; ++i) {
-        const double t = 2 * std::numbers::pi * i / 24;
-        ring.push_back({r * std::cos(t), r * std::sin(t)});
-    }
-    p.solid.cells = {prismCell({x, y0, z}, {Vec3{1, 0, 0}, Vec3{0, 0, 1}, Vec3{0, 1, 0}}, ring, y1 - y0, 6)};
+    Part p = roundPart(id, "rod", {x, y0, z}, {0, 1, 0}, rod.d, y1 - y0);
     p.stock = Stock::bar;
     p.material = rod.material;
     p.density = rod.density;
