@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace owl {
 namespace {
@@ -26,6 +27,81 @@ Drawing pieceView(const Project& project, const Plan& plan, const std::string& p
         paintSolids(pp->assembly(), options, d);
     return d;
 }
+
+namespace {
+
+/// Where fasteners go in through one part to meet the middle of another that it hides: the line they lie on,
+/// and how far that is from the edge one measures from, on the side they are driven from.
+class MiddleLines {
+  public:
+    enum Side { below, above, front, behind };
+    MiddleLines(const Project& project, const Assembly& a, Pen& pen, double out)
+        : project_(project), a_(a), pen_(pen), out_(out) {}
+
+    void draw() {
+        for (const auto& j : a_.joints) {
+            const Part* first = a_.find(j.first);
+            if (!first || j.fasteners.empty() || j.fasteners.front().kind == "dowel" || !oneLine(j))
+                continue;
+            if (std::abs(j.fasteners.front().direction.z) > 0.9)
+                upright(*first, j.fasteners.front());
+            else if (std::abs(j.fasteners.front().direction.y) > 0.9)
+                level(*first, j.fasteners.front());
+        }
+    }
+
+    /// True when there is a row on that side.
+    [[nodiscard]] bool on(Side side) const {
+        return std::any_of(said_.begin(), said_.end(), [&](const auto& q) { return q.first == side; });
+    }
+
+  private:
+    /// All fasteners of the joint in one row along the piece.
+    static bool oneLine(const Joint& j) {
+        const Fastener& f = j.fasteners.front();
+        return std::all_of(j.fasteners.begin(), j.fasteners.end(), [&](const Fastener& g) {
+            return std::abs(g.from.y - f.from.y) < 0.05 && std::abs(g.from.z - f.from.z) < 0.05;
+        });
+    }
+    void axis(const Fastener& f) {
+        const Vec3 from = f.from - f.direction * 10;
+        const Vec3 tip = f.from + f.direction * f.length;
+        auto& s =
+            pen_.line({{from.y, a_.height.mm() - from.z}, {tip.y, a_.height.mm() - tip.z}}, Tone::hidden, 1);
+        s.dashed = true;
+        s.tip = f.kind;
+    }
+    /// From the back edge of the part it goes in through; below the piece or above it.
+    void upright(const Part& first, const Fastener& f) {
+        axis(f);
+        const double back = first.bounds().at.y.mm();
+        const bool fromBelow = f.direction.z > 0;
+        if (!said_.insert({fromBelow ? Side::below : Side::above, std::lround(f.from.y * 10)}).second)
+            return;
+        const double y = fromBelow ? a_.height.mm() + out_ * 1.9 : -out_ * 1.8;
+        pen_.dimension({back, y}, {f.from.y, y}, words(f.from.y - back));
+    }
+    /// From the lower edge of the part it goes in through; in front of the piece or behind it.
+    void level(const Part& first, const Fastener& f) {
+        axis(f);
+        const double low = first.bounds().at.z.mm();
+        const bool fromFront = f.direction.y < 0;
+        if (!said_.insert({fromFront ? Side::front : Side::behind, std::lround(f.from.z * 10)}).second)
+            return;
+        const double x = fromFront ? a_.depth.mm() + out_ * 1.9 : -out_ * 2;
+        const double H = a_.height.mm();
+        pen_.dimension({x, H - f.from.z}, {x, H - low}, words(f.from.z - low));
+    }
+    [[nodiscard]] std::string words(double mm) const { return formatNumber(Length::mm(mm), project_.style); }
+
+    const Project& project_;
+    const Assembly& a_;
+    Pen& pen_;
+    double out_;
+    std::set<std::pair<Side, long>> said_;
+};
+
+} // namespace
 
 Drawing sectionView(const Project& project, const Plan& plan, const std::string& piece) {
     Drawing d;
@@ -56,14 +132,16 @@ Drawing sectionView(const Project& project, const Plan& plan, const std::string&
                 s.dx = 18;
         }
     }
+    MiddleLines middle(project, a, pen, out);
+    middle.draw();
     double low = 0; // rods stand out behind
     for (const auto& p : a.parts)
         low = std::min(low, p.solid.empty() ? 0.0 : p.solid.bounds().low.y);
     pen.extent({low, 0}, {D, H});
     d.marginLeft = 62;
-    d.marginRight = 62;
-    d.marginTop = 44;
-    d.marginBottom = 44;
+    d.marginRight = middle.on(MiddleLines::front) ? 78 : 62;
+    d.marginTop = middle.on(MiddleLines::above) ? 66 : 44;
+    d.marginBottom = middle.on(MiddleLines::below) ? 74 : 44;
     return d;
 }
 
