@@ -21,6 +21,7 @@ Species readSpecies(const Row& r) {
     s.means = {r.number("sg_12"), r.number("moe_GPa") * 1000, r.number("mor_MPa"), r.number("shear_MPa"),
                r.number("c_perp_MPa")};
     s.assignedG = r.number("sg_NDS_assigned", 0);
+    s.moves = r.number("move_tangential_per_pct_MC");
     s.blotches = r.text("blotch") == "yes";
     s.resinous = r.text("resin") == "yes" || r.text("resin") == "some";
     s.source = r.text("source");

@@ -17,12 +17,13 @@ struct Species {
     WoodMeans means;      ///< MPa
     double assignedG = 0; ///< NDS group value, 0 when none
     bool blotches = false, resinous = false;
-    bool sheet = false; ///< sold in sheets, with grain along the first size or none; no board is cut of it
+    double moves = 0;    ///< change of width a percent of moisture, as a fraction, growth rings lying flat
+    bool sheet = false;  ///< sold in sheets, with grain along the first size or none; no board is cut of it
     bool grained = true; ///< of a sheet: its faces have a direction
-    bool plies = false; ///< its edges show layers
-    double kDef = 0;    ///< creep of sheets (EC5 table 3.2); 0: solid wood's
-    double working = 0; ///< of a sheet: share of the mean strength that a load which stays may use
-    double density = 0; ///< kg/m3, of a sheet
+    bool plies = false;  ///< its edges show layers
+    double kDef = 0;     ///< creep of sheets (EC5 table 3.2); 0: solid wood's
+    double working = 0;  ///< of a sheet: share of the mean strength that a load which stays may use
+    double density = 0;  ///< kg/m3, of a sheet
     std::vector<double> thicknesses; ///< mm, of a sheet: as measured, not as named
     std::string source, conf;
     /// G for fasteners: the code's group value if there is one, else from sg12.

@@ -1,4 +1,6 @@
 #include "plan/findings.h"
+
+#include "assembly/movement.h"
 #include "plan/hold_findings.h"
 #include "plan/piece_finder.h"
 #include "plan/place_findings.h"
@@ -22,6 +24,7 @@ class PieceFindings : public PieceFinder {
         if (!wall_)
             return;
         parameters();
+        movement();
         studs();
         findAboutHold(project_, plan_, catalog_, piece_, pp_, out_);
         load();
@@ -38,6 +41,30 @@ class PieceFindings : public PieceFinder {
         }
         for (const auto& [name, sentence] : unusual(piece_.params, metric()))
             found("unusual", Severity::notes, "piece", "Out of the usual", sentence).id = "unusual." + name;
+    }
+
+    void movement() {
+        const Species* wood = catalog_.findSpecies(speciesOf(piece_.params));
+        if (!wood)
+            return;
+        for (const auto& m : crossGrain(pp_.assembly(), wood->moves)) {
+            auto& f = found(
+                "cross_grain", Severity::warns, "piece", "Wood held across its grain",
+                fmt::format(
+                    "The {} is fixed across its grain to the {} for {}; between summer and a heated winter "
+                    "it wants to move {} there. Glue or screw only the middle third, and let the rest "
+                    "slide: slotted holes with washers, or buttons.",
+                    m.moves->name, m.holds->name, say(Length::mm(m.over)),
+                    say(Length::mm(std::round(m.by * 10) / 10))));
+            f.id += "." + m.joint->id;
+            f.working = {"Δ = b c Δu",
+                         {{"b", say(Length::mm(m.over))},
+                          {"c", fmt::format("{:.5f} per percent", wood->moves)},
+                          {"Δu", fmt::format("{:g} %", yearOfMoisture)}},
+                         say(Length::mm(std::round(m.by * 10) / 10)),
+                         "S9.10; " + wood->source,
+                         {}};
+        }
     }
 
     /// The kind's own cures, and those that need the place: moves of sizes are data of the file.
