@@ -3,6 +3,7 @@
 #include "app/draw.h"
 #include "app/theme.h"
 #include "drawing/views.h"
+#include "plan/tools.h"
 #include "project/project.h"
 
 #include <QGridLayout>
@@ -31,13 +32,16 @@ Drawing drawingOf(const std::string& kind, const Shop& shop) {
 
 } // namespace
 
-KindTile::KindTile(const QString& kind, const QString& name, const QString& about, const Shop& shop)
-    : kind_(kind), name_(name), about_(about), shop_(shop) {
+KindTile::KindTile(const KindInfo& info, const Shop& shop, const QString& lacking)
+    : kind_(words(info.id)), name_(words(info.name)), about_(words(info.about)), tools_(words(info.tools)),
+      lacking_(lacking), shop_(shop) {
     // the sheet's button height is too low
-    setStyleSheet("min-width:250px;max-width:250px;min-height:196px;max-height:196px");
-    setAccessibleName(name);
-    setAccessibleDescription(about);
-    setToolTip(about.toHtmlEscaped());
+    setStyleSheet("min-width:250px;max-width:250px;min-height:222px;max-height:222px");
+    const QString needs = lacking_.isEmpty() ? tr("Tools: %1.").arg(tools_)
+                                             : tr("Tools: %1. Not in your shop: %2.").arg(tools_, lacking_);
+    setAccessibleName(name_);
+    setAccessibleDescription(about_ + " " + needs);
+    setToolTip(QString(about_ + ".\n" + needs).toHtmlEscaped());
     setCursor(Qt::PointingHandCursor);
 }
 
@@ -58,9 +62,16 @@ void KindTile::paintEvent(QPaintEvent*) {
     p.setPen(t.soft);
     p.setFont(uiFont(11));
     p.drawText(QRectF(12, 138, width() - 24, 52), Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, about_);
+    if (lacking_.isEmpty())
+        return;
+    p.setPen(t.near);
+    const QFontMetrics m(p.font());
+    p.drawText(QRectF(12, 194, width() - 24, 20), Qt::AlignCenter,
+               m.elidedText(tr("not in your shop: %1").arg(lacking_), Qt::ElideRight, width() - 24));
 }
 
-QWidget* kindTiles(const Shop& shop, const QString& namePrefix, std::function<void(const QString&)> chosen) {
+QWidget* kindTiles(const Shop& shop, const ToolChoice& tools, const QString& namePrefix,
+                   std::function<void(const QString&)> chosen) {
     auto* box = new QWidget;
     auto* grid = new QGridLayout(box);
     grid->setContentsMargins(0, 0, 0, 0);
@@ -68,7 +79,10 @@ QWidget* kindTiles(const Shop& shop, const QString& namePrefix, std::function<vo
     constexpr int columns = 4;
     int n = 0;
     for (const auto& info : knownKinds()) {
-        auto* tile = new KindTile(words(info.id), words(info.name), words(info.about), shop);
+        QStringList missing;
+        for (const Tool* t : lacking(info.tools, tools, catalog()))
+            missing += words(t->name);
+        auto* tile = new KindTile(info, shop, missing.join(", "));
         tile->setObjectName(namePrefix + words(info.id));
         QObject::connect(tile, &QPushButton::clicked, box, [chosen, kind = words(info.id)] { chosen(kind); });
         grid->addWidget(tile, n / columns, n % columns);
@@ -77,7 +91,8 @@ QWidget* kindTiles(const Shop& shop, const QString& namePrefix, std::function<vo
     return box;
 }
 
-KindChooser::KindChooser(const Shop& shop, std::function<void(const QString&)> chosen, QWidget* parent)
+KindChooser::KindChooser(const Shop& shop, const ToolChoice& tools,
+                         std::function<void(const QString&)> chosen, QWidget* parent)
     : QDialog(parent) {
     setObjectName("kindChooser");
     setAttribute(Qt::WA_DeleteOnClose);
@@ -87,7 +102,7 @@ KindChooser::KindChooser(const Shop& shop, std::function<void(const QString&)> c
     auto* ask = new QLabel(tr("What comes onto the wall?"));
     ask->setObjectName("title");
     column->addWidget(ask);
-    column->addWidget(kindTiles(shop, "choose:", [this, chosen](const QString& kind) {
+    column->addWidget(kindTiles(shop, tools, "choose:", [this, chosen](const QString& kind) {
         chosen(kind);
         accept();
     }));

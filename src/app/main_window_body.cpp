@@ -207,7 +207,8 @@ QWidget* MainWindow::buildEmptyState() {
     column->addSpacing(14);
     auto* row = new QHBoxLayout;
     row->addStretch(1);
-    row->addWidget(kindTiles(doc_->shop(), "kind:", [this](const QString& kind) { newFrom(kind); }));
+    row->addWidget(kindTiles(doc_->shop(), doc_->project().tools,
+                             "kind:", [this](const QString& kind) { newFrom(kind); }));
     row->addStretch(1);
     column->addLayout(row);
     column->addSpacing(10);
@@ -272,7 +273,8 @@ void MainWindow::buildActions() {
     edit->addSeparator();
     edit->addAction(action("addPiece", tr("Add a piece .."), QKeySequence("Ctrl+L"), [this] {
         auto* chooser = new KindChooser(
-            doc_->shop(), [this](const QString& kind) { addOfKind(kind.toStdString()); }, this);
+            doc_->shop(), doc_->project().tools,
+            [this](const QString& kind) { addOfKind(kind.toStdString()); }, this);
         chooser->open();
     }));
     QMenu* add = edit->addMenu(tr("Add at once"));

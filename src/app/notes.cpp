@@ -1,5 +1,8 @@
 #include "app/notes.h"
+
+#include "app/edge_sketch.h"
 #include "app/quiet_combo.h"
+#include "piece/edges.h"
 
 #include "app/theme.h"
 
@@ -362,6 +365,13 @@ void Notes::addField(QVBoxLayout* into, const Field& field) {
     wrong->setWordWrap(true);
     wrong->hide();
     into->addWidget(wrong);
+    if (field.kind == FieldKind::edge && field.extentLong > Length()) {
+        auto* sketch = new EdgeSketch(field.extentLong, field.extentDeep,
+                                      readingsOf(field.value).value_or(std::vector<std::array<double, 2>>()));
+        sketch->setObjectName("sketch:" + words(field.id));
+        sketch->onDrawn = [this, id = field.id](const QString& text) { answer(id, text); };
+        into->addWidget(sketch);
+    }
     if (!field.help.empty() && field.help.size() < 64 && field.kind == FieldKind::text) {
         auto* help = new QLabel(words(field.help));
         help->setObjectName("help");

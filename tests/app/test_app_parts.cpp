@@ -1,6 +1,8 @@
 // Strip and notes closely: what clicks, keys and hovering do, what stays when the project changes; and the
 // window in all its states: both unit systems, sizes, an odd project.
+#include "app/notes.h"
 #include "app/quiet_combo.h"
+#include "piece/edges.h"
 #include "window_bench.h"
 
 #include <QCheckBox>
@@ -424,6 +426,31 @@ class TestParts : public QObject {
         while (b.document.canRedo() && --steps > -20)
             b.document.redo();
         QVERIFY(b.document.project() == after);
+    }
+    void aWaneyEdgeIsDrawnOnTheSketch() {
+        test::Bench b(true);
+        b.document.reset(newProject("slab", Units::metric).value(), {});
+        b.settle();
+        b.go(Station::piece);
+        QVERIFY(b.window.findChild<Notes*>("notes")->focusField("piece.waney"));
+        b.settle();
+        const auto sketch = [&] { return b.window.findChild<QWidget*>("sketch:piece.waney"); };
+        QVERIFY(sketch() && sketch()->isVisible());
+        const auto waney = [&] { return std::get<SlabParams>(b.piece().params).waney; };
+        const double before = b.document.plan().pieces.front().mass;
+        // From the left end, where the front is whole, more and more into the wood; the right end stays.
+        const int w = sketch()->width();
+        b.drag(sketch(), {6, 84}, {w - 90, 40});
+        const auto drawn = readingsOf(waney());
+        QVERIFY2(drawn && drawn->size() >= 3, waney().c_str());
+        QCOMPARE(drawn->front()[0], 0.0);
+        QCOMPARE(drawn->back()[0], std::get<SlabParams>(b.piece().params).length.mm());
+        QVERIFY(b.document.plan().pieces.front().mass < before); // the wood is gone
+        QCOMPARE(qobject_cast<QLineEdit*>(b.field("piece.waney"))->text(), QString::fromStdString(waney()));
+        b.document.undo();
+        b.settle();
+        QVERIFY(waney().empty());
+        QVERIFY(qobject_cast<QLineEdit*>(b.field("piece.waney"))->text().isEmpty());
     }
 };
 

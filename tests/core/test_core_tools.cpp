@@ -89,6 +89,60 @@ class TestTools : public QObject {
         const auto again = readProject(writeProject(p), "again");
         QVERIFY(again && again->tools == p.tools);
     }
+    void whatASawCannotReachIsTold() {
+        Project p = test::hall();
+        QVERIFY(beyondReach(p, test::planOf(p)).empty());
+        p.tools.crosscut = 50_mm;
+        p.tools.rip = 20_mm;
+        p.tools.cutDepth = 10_mm;
+        const Plan small = test::planOf(p);
+        const auto told = beyondReach(p, small);
+        QCOMPARE(told.size(), std::size_t(3));
+        QVERIFY(told[0].find("the saw reaches 50") != std::string::npos);
+        QCOMPARE(std::count_if(small.findings.begin(), small.findings.end(),
+                               [](const Finding& f) { return f.id == "beyond_saw"; }),
+                 3);
+        // 0: any; and what the shop cuts is the shop's.
+        p.tools.crosscut = p.tools.rip = p.tools.cutDepth = Length();
+        QVERIFY(beyondReach(p, test::planOf(p)).empty());
+        p.tools.rip = 20_mm;
+        p.wood.ripping = Ripping::shop;
+        QVERIFY(beyondReach(p, test::planOf(p)).empty());
+    }
+    void aChooserKnowsWhatAKindAsksFor() {
+        ToolChoice shop;
+        QVERIFY(lacking("saw with a tilting blade, drill, clamps", shop, catalog()).empty());
+        shop.without.insert("saw_tilting");
+        const auto missing = lacking("saw with a tilting blade, drill, clamps", shop, catalog());
+        QCOMPARE(missing.size(), std::size_t(1));
+        QCOMPARE(missing.front()->id, std::string("saw_tilting"));
+    }
+    void anchorsThatOpenBehindTheCoverAskForRoom() {
+        Project p = test::hall();
+        p.pieces.resize(1);
+        p.pieces.front().load = {};
+        p.pieces.front().hold.support = "anchors"; // the first that opens behind board: 50 mm
+        const auto wing = [](const Plan& plan) {
+            for (const auto& s : plan.pieces.front().supports)
+                if (s.option.id == "anchors")
+                    return s;
+            return RailVerdict();
+        };
+        const auto asked = [](const Plan& plan) {
+            return std::any_of(plan.findings.begin(), plan.findings.end(),
+                               [](const Finding& f) { return f.id == "room_behind"; });
+        };
+        const Plan unknown = test::planOf(p);
+        QVERIFY(wing(unknown).option.anchor);
+        QVERIFY(asked(unknown));
+        Wall& wall = *std::find_if(p.walls.begin(), p.walls.end(),
+                                   [&](const Wall& w) { return w.id == p.pieces.front().wall; });
+        wall.behindCover = 60_mm;
+        QVERIFY(!asked(test::planOf(p)));
+        QVERIFY(wing(test::planOf(p)).refusal.find("behind the cover") == std::string::npos);
+        wall.behindCover = 25_mm;
+        QVERIFY(wing(test::planOf(p)).refusal.find("it needs 50") != std::string::npos);
+    }
 };
 
 QTEST_GUILESS_MAIN(TestTools)

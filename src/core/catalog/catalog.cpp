@@ -180,6 +180,7 @@ AnchorKind readAnchor(const Row& r) {
     a.conf = r.text("conf");
     a.drill = r.number("drill_mm", 0);
     a.depth = r.number("depth_mm", 0);
+    a.behind = r.number("behind_mm", 0);
     a.setting = r.text("set");
     a.through = r.flag("through");
     a.tensionLow = r.number("tension_low_N");

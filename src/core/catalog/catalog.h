@@ -107,6 +107,7 @@ struct AnchorKind {
     std::string setting;  ///< how it is set, a sentence; empty: as its package says
     double drill = 0;     ///< mm, 0: none given
     double depth = 0;     ///< mm of hole in what holds it, cover apart; 0: none given
+    double behind = 0;    ///< mm of free room it needs behind the cover; 0: none
     bool through = false; ///< it goes in through the rail, not only its screw does
     double tensionLow = 0, tensionHigh = 0, shearLow = 0, shearHigh = 0;
 };

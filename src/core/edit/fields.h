@@ -12,6 +12,7 @@ enum class FieldKind {
     number,
     mass,
     text,
+    edge, ///< readings along an edge: typed as text, or drawn; `extent` says how long and deep
     choice,
     flag,
     action,
@@ -27,6 +28,7 @@ struct Field {
     std::string help;                                         ///< one sentence
     /// The typed answer as an edit, or a sentence about what was not understood.
     std::function<tl::expected<Edit, std::string>(const std::string&)> set;
+    Length extentLong{}, extentDeep{}; ///< of an edge
 };
 
 enum class Station { place, load, piece, wood, hold, cut, build, hang, log };

@@ -175,6 +175,17 @@ class FinishFieldMaker : public FieldMaker {
 
     /// What the shop has: steps ask for these, and what is not there goes on the shopping list.
     void tools() {
+        heading("What the saws reach");
+        length(
+            "tool.crosscut", "Crosscut, board at most", project_.tools.crosscut, Length(), 5000_mm,
+            [](Project& p, Length l) { p.tools.crosscut = l; },
+            "Usual: 140 mm (mitre saw), 300 mm (sliding). 0: any.");
+        length(
+            "tool.rip", "Rip, strip at most", project_.tools.rip, Length(), 5000_mm,
+            [](Project& p, Length l) { p.tools.rip = l; }, "Between blade and fence. 0: any.");
+        length(
+            "tool.cutDepth", "Thickness at most", project_.tools.cutDepth, Length(), 1000_mm,
+            [](Project& p, Length l) { p.tools.cutDepth = l; }, "In one pass. 0: any.");
         heading("Tools in the shop");
         for (const auto& t : catalog_.tools)
             flag("tool." + t.id, t.name, hasTool(project_.tools, t),

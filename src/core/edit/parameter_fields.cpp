@@ -41,7 +41,13 @@ class PanelParameters : public QuietParameters {
                 if (!s.sheet)
                     f->choices.emplace_back(s.id, s.name);
     }
-    void readings(const About& a, std::string& text) override { add(a, FieldKind::text, text); }
+    void readings(const About& a, std::string& text) override {
+        Field* f = add(a, FieldKind::edge, text);
+        if (f && made_) {
+            f->extentLong = made_->assembly.length;
+            f->extentDeep = made_->assembly.depth;
+        }
+    }
 
   private:
     /// A field with the setter that every kind of parameter shares; null when it does not apply now.

@@ -137,6 +137,10 @@ class WallMaker : public WallFieldMaker {
         length("wall.coverThickness", "Cover thickness", wall.coverThickness, Length(), 100_mm,
                on([](Wall& v, Length l) { v.coverThickness = l; }),
                "Measure it at an outlet: switch the circuit off and look at the edge.");
+        if (wall.coverThickness > Length() && hasStuds(wall))
+            length("wall.behindCover", "Free behind the cover", wall.behindCover, Length(), 1000_mm,
+                   on([](Wall& v, Length l) { v.behindCover = l; }),
+                   "For anchors that open behind it: a bent wire through a pilot hole tells; 0: not looked.");
         flag("wall.bandsTraced", "Cable bands traced: free", wall.bandsTraced,
              on([](Wall& v, bool b) { v.bandsTraced = b; }),
              "Where cables usually run though no outlet shows; until traced, nothing is drilled there.");

@@ -37,6 +37,7 @@ class HoldFindings : public PieceFinder {
             found("anchors_used", Severity::warns, "hold", "No stud behind it",
                   "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A "
                   "stud is better in every way; keep the load light and look at it again after a month.");
+        roomBehind(*h);
         if (h->shortBite)
             found(
                 "short_bite", Severity::notes, "hold", "A shorter bite than usual",
@@ -46,6 +47,17 @@ class HoldFindings : public PieceFinder {
     }
 
   private:
+    /// An anchor that opens behind the cover where nobody has looked.
+    void roomBehind(const RailVerdict& h) {
+        if (!h.option.anchor || h.option.anchor->behind <= 0 || !wall_ || wall_->behindCover > Length())
+            return;
+        found("room_behind", Severity::notes, "place", "How much room is behind the cover?",
+              fmt::format(
+                  "A {} opens behind it and needs {} there: insulation board, a pipe or masonry may leave "
+                  "less. Feel with a bent wire through a pilot hole, and type it under Wall.",
+                  h.option.anchor->name, say(Length::mm(h.option.anchor->behind))));
+    }
+
     /// A support that this piece does not have: told, and the best one taken meanwhile.
     void unknownSupport() {
         const std::string& asked = piece_.hold.support;

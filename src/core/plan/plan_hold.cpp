@@ -71,6 +71,7 @@ RailWall railWall(const PlanInputs& in, const Wall& wall, const PiecePlan& pp) {
     if (pp.cover == Length() && wall.coverThickness > Length())
         cover = in.catalog.findCover("bare");
     rw.crush = cover ? cover->crush : 0.7;
+    rw.behindCover = wall.behindCover.mm();
     rw.studG = rw.kind ? rw.kind->studG : 0.42;
     rw.studWidth = wall.studWidth.mm();
     rw.studDepth = wall.studDepth.mm();

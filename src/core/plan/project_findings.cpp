@@ -282,6 +282,8 @@ void findAboutProject(const Project& project, const Plan& plan, const Catalog& c
                         m.steps.size() == 1 ? "a step asks" : fmt::format("{} steps ask", m.steps.size()),
                         steps, m.tool->without));
     }
+    for (const auto& sentence : beyondReach(project, plan))
+        addFinding(out, "beyond_saw", Severity::notes, "cut", "More than the saw reaches", sentence);
     if (!parseClock(project.finish.start))
         addFinding(out, "finish_start", Severity::blocks, "build", "When does the work start?",
                    fmt::format("\"{}\" is not a date and time; type for example 2026-03-07T09:00.",

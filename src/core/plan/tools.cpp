@@ -1,6 +1,9 @@
 #include "plan/tools.h"
 
+#include "measure/format.h"
+
 #include <algorithm>
+#include <fmt/format.h>
 
 namespace owl {
 namespace {
@@ -19,6 +22,49 @@ std::vector<const Tool*> namedBy(const std::string& words, const Catalog& catalo
 
 bool hasTool(const ToolChoice& shop, const Tool& tool) {
     return tool.starter ? !shop.without.contains(tool.id) : shop.also.contains(tool.id);
+}
+
+std::vector<const Tool*> lacking(const std::string& words, const ToolChoice& shop, const Catalog& catalog) {
+    std::vector<const Tool*> out = namedBy(words, catalog);
+    std::erase_if(out, [&](const Tool* t) { return hasTool(shop, *t); });
+    return out;
+}
+
+std::vector<std::string> beyondReach(const Project& project, const Plan& plan) {
+    const ToolChoice& reach = project.tools;
+    const auto say = [&](Length l) { return formatLength(l, project.style); };
+    const auto past = [](Length limit, Length size) { return limit > Length() && size > limit; };
+    Length across;
+    Length rip;
+    Length thick;
+    for (const auto& c : plan.sequence) {
+        if (c.atShop || c.guided)
+            continue;
+        if (!c.rip && past(reach.crosscut, c.to - c.from))
+            across = std::max(across, c.to - c.from);
+        if (c.rip && past(reach.rip, c.setting))
+            rip = std::max(rip, c.setting);
+    }
+    for (const auto& p : plan.cutJob.parts)
+        if (past(reach.cutDepth, p.thickness))
+            thick = std::max(thick, p.thickness);
+    std::vector<std::string> out;
+    if (across > Length())
+        out.push_back(
+            fmt::format("Boards of {} are crosscut and the saw reaches {}: turn the board over and meet the "
+                        "first cut, or run a circular saw along a square.",
+                        say(across), say(reach.crosscut)));
+    if (rip > Length())
+        out.push_back(
+            fmt::format("A strip of {} is ripped and the fence goes to {}: fence on the other side, a "
+                        "circular saw along a straight edge, or have it ripped where it is bought.",
+                        say(rip), say(reach.rip)));
+    if (thick > Length())
+        out.push_back(
+            fmt::format("Boards are {} thick and the saws cut {} in one pass: cut from both faces to the "
+                        "same line, or with a band saw, and plane the cut.",
+                        say(thick), say(reach.cutDepth)));
+    return out;
 }
 
 std::vector<MissingTool> missingTools(const Project& project, const Plan& plan, const Catalog& catalog) {

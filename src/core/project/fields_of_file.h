@@ -129,6 +129,7 @@ template <typename A> void visit(A& a, Wall& v) {
     a.text("construction", v.construction);
     a.text("cover", v.cover);
     a.length("cover_thickness", v.coverThickness, zero, 100_mm);
+    a.length("behind_cover", v.behindCover, zero, 1000_mm);
     a.length("baseboard", v.baseboard, zero, 1000_mm);
     a.length("crown", v.crown, zero, 1000_mm);
     a.text("user", v.user);
@@ -284,6 +285,9 @@ template <typename A> void visit(A& a, FinishChoice& v) {
 template <typename A> void visit(A& a, ToolChoice& v) {
     a.texts("without", v.without);
     a.texts("also", v.also);
+    a.length("crosscut", v.crosscut, zero, 5000_mm);
+    a.length("rip", v.rip, zero, 5000_mm);
+    a.length("cut_depth", v.cutDepth, zero, 1000_mm);
 }
 template <typename A> void visit(A& a, LogEntry& v) {
     a.require("id");

@@ -110,6 +110,9 @@ struct WoodChoice {
 struct ToolChoice {
     std::set<std::string> without; ///< ids of the starter set that are not there
     std::set<std::string> also;    ///< ids beyond it that are
+    Length crosscut = 300_mm;      ///< the widest board the crosscutting saw reaches over (sliding mitre saw)
+    Length rip = 610_mm;           ///< the widest strip between blade and fence (jobsite table saw)
+    Length cutDepth = 79_mm;       ///< the thickest board either cuts in one pass
     bool operator==(const ToolChoice&) const = default;
 };
 

@@ -107,6 +107,7 @@ struct Wall {
     std::string construction = "timber_stud_us"; ///< id in data/walls.json
     std::string cover = "gypsum";                ///< id in data/covers.json
     Length coverThickness = Length::mm(12.7);
+    Length behindCover; ///< free room between the cover and what comes next, as measured; 0: nobody looked
     Length baseboard = 90_mm, crown;
     StudMode studMode = StudMode::spacing;
     Length spacing = Length::mm(406.4); ///< studs at firstStud + k spacing

@@ -80,6 +80,8 @@ class HangerJudge {
             v_.refusal = fmt::format("anchors in the cover hold ledges up to 10 kg (22 lb) all in; this one "
                                      "comes to {:.1f} kg ({:.0f} lb)",
                                      all, all / 0.45359237);
+        else if (std::string why = noRoomBehind(w_, v_.option); !why.empty())
+            v_.refusal = std::move(why);
         else if (v_.x.size() < 2)
             v_.refusal = "fewer than two holes are clear of wires and pipes";
     }

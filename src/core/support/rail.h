@@ -78,8 +78,9 @@ struct RailPiece {
 };
 /// The wall behind it.
 struct RailWall {
-    double cover = 0;   ///< mm, carries nothing
-    double crush = 0.7; ///< MPa under the rail's edge
+    double cover = 0;       ///< mm, carries nothing
+    double behindCover = 0; ///< mm of free room behind it; 0: nobody looked
+    double crush = 0.7;     ///< MPa under the rail's edge
     double studG = 0.42, studWidth = 38, studDepth = 89;
     std::vector<double> studs; ///< x of the studs behind the rail, mm from the piece's left end
     bool studsKnown = true;

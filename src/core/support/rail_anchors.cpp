@@ -28,6 +28,13 @@ AnchorTakes anchorTakes(const RailVerdict& v) {
             board ? std::min(a.shearLow, 270.0) : a.shearLow};
 }
 
+std::string noRoomBehind(const RailWall& w, const RailOption& o) {
+    if (!o.anchor || o.anchor->behind <= 0 || w.behindCover <= 0 || w.behindCover >= o.anchor->behind)
+        return {};
+    return fmt::format("it needs {} free behind the cover to open; there are {}", words::mm(o.anchor->behind),
+                       words::mm(w.behindCover));
+}
+
 double anchorStiffness(RailSupport kind) {
     return kind == RailSupport::masonry ? 400 : kind == RailSupport::flanges ? 150 : 50;
 }

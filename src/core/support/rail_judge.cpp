@@ -114,6 +114,8 @@ class Judge {
                 refuse(fmt::format("anchors in the cover hold ledges up to 10 kg (22 lb) all in; this one "
                                    "comes to {:.1f} kg ({:.0f} lb)",
                                    all, all / 0.45359237));
+            else if (std::string why = noRoomBehind(w_, v_.option); !why.empty())
+                refuse(std::move(why));
             else if (v_.x.size() < 3)
                 refuse("fewer than three holes are clear of wires and pipes");
             return;

@@ -69,6 +69,8 @@ struct AnchorTakes {
     double T = 0, V = 0;
 };
 AnchorTakes anchorTakes(const RailVerdict& v);
+/// Why the anchor of an option cannot open behind the cover; empty where it can, or nobody looked yet.
+std::string noRoomBehind(const RailWall& w, const RailOption& o);
 /// How much one anchor gives, N/mm: hollow-wall anchors 50 (S5.3), through a steel flange and in masonry
 /// guessed firmer (verify).
 double anchorStiffness(RailSupport kind);
