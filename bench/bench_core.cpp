@@ -109,6 +109,52 @@ void loadAndSave(benchmark::State& state) {
 }
 BENCHMARK(loadAndSave)->Unit(benchmark::kMillisecond);
 
+/// The largest that each kind makes in practice: assembly and solids alone.
+void assemblyAndSolids(benchmark::State& state, const char* kind, const char* changes) {
+    auto project = owl::newProject(kind, owl::Units::metric).value();
+    auto params = project.pieces.front().params;
+    const auto wanted = nlohmann::ordered_json::parse(changes);
+    for (const auto& [key, value] : wanted.items())
+        params = owl::withChanges(params, {{key, value}});
+    for (auto _ : state)
+        benchmark::DoNotOptimize(owl::makePiece(params, {}, owl::catalog()));
+}
+BENCHMARK_CAPTURE(
+    assemblyAndSolids, slab, "slab",
+    R"({"length":2400,"depth":350,"build":"edge_glued","boards":4,"edge":"round_over","ends_too":true})")
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(assemblyAndSolids, hollow, "hollow",
+                  R"({"length":2400,"depth":300,"height":180,"chamfer":3,"corners":"mitred"})")
+    ->Unit(benchmark::kMillisecond);
+
+/// Twelve pieces of three kinds from nothing, boards laid out and all.
+void planTwelve(benchmark::State& state) {
+    auto project = demoProject();
+    const auto six = project.pieces;
+    for (const auto& p : six) {
+        project.pieces.push_back(p);
+        project.pieces.back().id += "-b";
+        project.pieces.back().place.z += owl::Length::mm(420);
+    }
+    const auto shop = owl::shippedShop().value();
+    for (auto _ : state)
+        benchmark::DoNotOptimize(owl::plan(project, shop, owl::catalog()));
+}
+BENCHMARK(planTwelve)->Unit(benchmark::kMillisecond);
+
+/// One step of turning a hollow with its ledger and arms: hidden lines and faces in order.
+void turning(benchmark::State& state) {
+    const auto project = owl::newProject("hollow", owl::Units::metric).value();
+    const auto plan = owl::plan(project, owl::shippedShop().value(), owl::catalog());
+    owl::PieceViewOptions o;
+    double turn = 0;
+    for (auto _ : state) {
+        o.turn = turn += 1;
+        benchmark::DoNotOptimize(owl::pieceView(project, plan, project.pieces.front().id, o));
+    }
+}
+BENCHMARK(turning)->Unit(benchmark::kMillisecond);
+
 } // namespace
 
 BENCHMARK_MAIN();

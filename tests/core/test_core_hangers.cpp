@@ -263,6 +263,25 @@ class TestHangers : public QObject {
                         seen.insert(h.id);
         QCOMPARE(seen.size(), catalog().hangers.size());
     }
+    void everyHoleIsAsDeepAsItsOwnScrewAsksFor() {
+        Project p = newProject("ledge", Units::metric).value();
+        p.pieces.front().hold.support = "cleat45-studs-m5";
+        const Plan plan = test::planOf(p);
+        const PiecePlan& pp = plan.pieces.front();
+        QVERIFY(pp.hold()->option.hanger && pp.hold()->keeperLength > 0);
+        int keepers = 0;
+        for (const auto& m : pp.hold()->mounting.mounts)
+            for (const auto& mark : pp.marks) {
+                if (std::abs(mark.fromPieceLeft.mm() - m.at.x) > 0.05 ||
+                    std::abs((mark.fromFloor - pp.bottom).mm() - m.at.z) > 0.05)
+                    continue;
+                const double tip = -(m.from.y + m.direction.y * m.length); // into the wall
+                // The hole passes the point by 3 mm, and by as much again as the head is sunk.
+                QVERIFY(mark.depth >= tip + 2.9 && mark.depth <= tip + 6);
+                keepers += std::abs(mark.depth - tip - 3) < 0.1 && m.length > pp.hold()->screwLength ? 1 : 0;
+            }
+        QCOMPARE(keepers, 2);
+    }
 };
 
 QTEST_GUILESS_MAIN(TestHangers)

@@ -267,6 +267,8 @@ class Planner {
         finishStep(piece, pp);
         if (hold && hold->feasible) {
             pp.marks = wallMarks(markInput(wall, pp, *hold));
+            if (hold->option.screw)
+                keeperDepths(*hold, pp);
             markCautions(wall, pp);
         }
         // The wall is cut open before it is drilled, and made good when the piece hangs.
@@ -375,6 +377,19 @@ class Planner {
             mi.what = anchor->name.find("plug") != std::string::npos ? "plug" : "anchor";
         }
         return mi;
+    }
+
+    /// Screws that only keep the piece on are of another length than those that carry: each hole as deep as
+    /// its own screw asks for.
+    static void keeperDepths(const RailVerdict& hold, PiecePlan& pp) {
+        for (const auto& m : hold.mounting.mounts) {
+            if (m.length <= 0 || std::abs(m.length - hold.screwLength) < 0.1)
+                continue;
+            for (auto& mark : pp.marks)
+                if (std::abs(mark.fromPieceLeft.mm() - m.at.x) < 0.05 &&
+                    std::abs((mark.fromFloor - pp.bottom).mm() - m.at.z) < 0.05)
+                    mark.depth = 3 - (m.from.y + m.direction.y * m.length);
+        }
     }
 
     /// A hole within a hand's width of a run is told, though no zone holds it.
