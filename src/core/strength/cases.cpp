@@ -2,6 +2,7 @@
 
 #include "strength/beam.h"
 #include "strength/case_input.h"
+#include "strength/case_pieces.h"
 #include "strength/case_supports.h"
 #include "strength/check.h"
 #include "strength/fastener.h"
@@ -296,6 +297,7 @@ const std::map<std::string, Evaluate>& kinds() {
     static const std::map<std::string, Evaluate> all = [] {
         std::map<std::string, Evaluate> both = table;
         both.insert(supportCases().begin(), supportCases().end());
+        both.insert(pieceCases().begin(), pieceCases().end());
         return both;
     }();
     return all;
