@@ -1,6 +1,7 @@
 // How a railed piece looks after years: sag along, droop of the front edge.
 #include "support/rail_judge.h"
 
+#include "strength/chance.h"
 #include "strength/wall_mount.h"
 #include "support/words.h"
 
@@ -68,6 +69,21 @@ void sagCurves(const RailBench& b, RailVerdict& v) {
     }
 }
 
+/// How often boards and loads as they vary would sag more than the limit (S13); nothing where hardly ever.
+std::string chanceWords(double sag, double limit) {
+    if (sag <= 0 || limit <= 0)
+        return {};
+    ChanceInput in;
+    in.sagMean = sag;
+    in.limit = limit;
+    const double p = chanceOf(in).exceeds;
+    if (p < 0.01)
+        return {};
+    return p > 0.45 ? std::string("boards and loads vary: as likely as not it sags more than the limit (S13)")
+                    : fmt::format("boards and loads vary: about one in {:.0f} sags more than the limit (S13)",
+                                  1 / p);
+}
+
 void sagCheck(const RailBench& b, RailVerdict& v) {
     v.worst = worstStretch(v.sag, v.x, b.length(), b.piece.sagLimit);
     Check c;
@@ -88,10 +104,13 @@ void sagCheck(const RailBench& b, RailVerdict& v) {
              {"stretch", fmt::format("{} to {}{}", words::place(v.worst.x0), words::place(v.worst.x1),
                                      v.worst.freeEnd ? ", free end counts twice" : "")},
              {"now", mm(v.sag.instant)},
-             {"k_def", "0.6 (solid wood, heated room)"}},
+             {"k_def", fmt::format("{:g} ({}heated room)", b.piece.kDef,
+                                   b.piece.sheetFb ? "a sheet in it, " : "solid wood, ")}},
             mm(v.worst.sag) + " of " + mm(v.worst.limit),
             "beam on its supports (S5.1); creep EN 1995-1-1 table 3.2; limits by convention (S6)",
-            {b.piece.assembly->member.words}};
+            {b.piece.assembly->member.words, chanceWords(v.worst.sag, v.worst.limit)}};
+        if (c.working.assumed.back().empty())
+            c.working.assumed.pop_back();
     }
     v.checks.push_back(std::move(c));
 }
