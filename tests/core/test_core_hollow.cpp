@@ -195,6 +195,52 @@ class TestHollow : public QObject {
             last = *c->leaning;
         }
     }
+    void oneStudAndAnAnchorWhereTheLookAsksForIt() {
+        Project p = hollowProject();
+        hollow(p).length = 600_mm;
+        hollow(p).depth = 160_mm;
+        hollow(p).height = 140_mm;
+        p.pieces.front().load.kgPerM = 2;
+        p.pieces.front().hold.support = "arms-studs-m6-beside";
+        Wall& wall = p.walls.front();
+        // Two studs behind it: nobody needs the anchor.
+        QVERIFY(!first(test::planOf(p)).hold()->feasible ||
+                first(test::planOf(p)).hold()->option.beside == nullptr ||
+                first(test::planOf(p)).studs.size() == 1);
+        wall.studMode = StudMode::positions;
+        wall.studs.clear();
+        wall.studs.push_back({wall.width / 2, Length(), 1.0, StudSource::typed});
+        const Plan plan = test::planOf(p);
+        const PiecePlan& pp = first(plan);
+        const RailVerdict& hold = *pp.hold();
+        QVERIFY2(hold.feasible, hold.refusal.c_str());
+        QCOMPARE(hold.x.size(), std::size_t(2));
+        QVERIFY(hold.beside >= 0);
+        // Each kind of fixing is judged where it is: the anchor's figures by hand.
+        const Check* anchor = test::check(hold, "anchors");
+        QVERIFY(anchor && test::check(hold, "wall_screws"));
+        const auto i = static_cast<std::size_t>(hold.beside);
+        const SupportDemand& at = hold.demands.at(i);
+        const double z = hold.rows.back() - pp.assembly().cavity->z0.mm() -
+                         pp.assembly().cavity->clearance.mm(); // above the ledger's lower edge
+        const double T = std::min(hold.option.beside->tensionLow, 135.0);
+        const double V = std::min(hold.option.beside->shearLow, 270.0);
+        const double want = 1.5 * at.turnStanding / z / T + at.shearStanding / V;
+        QVERIFY2(std::abs(*anchor->standing - want) < 0.01 * want,
+                 fmt::format("{} {}", *anchor->standing, want).c_str());
+        // It has a hole of its own in the wall, and stands on the list.
+        QCOMPARE(std::count_if(pp.marks.begin(), pp.marks.end(),
+                               [](const WallMark& m) { return m.into == "cover" && m.what == "anchor"; }),
+                 1);
+        QVERIFY(std::any_of(plan.shopping.begin(), plan.shopping.end(), [&](const ShoppingLine& l) {
+            return l.what.starts_with(hold.option.beside->name);
+        }));
+        QVERIFY(std::any_of(plan.findings.begin(), plan.findings.end(),
+                            [](const Finding& f) { return f.id == "beside_stud"; }));
+        // Left to choose, the program never takes it.
+        p.pieces.front().hold.support = "auto";
+        QVERIFY(first(test::planOf(p)).hold()->option.beside == nullptr);
+    }
     void theCoverAloneIsRefused() {
         Project p = hollowProject();
         p.pieces.front().hold.support = "arms-anchors";

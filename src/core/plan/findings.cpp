@@ -85,6 +85,8 @@ class PieceFindings : public PieceFinder {
         if (!hasStuds(*wall_, catalog_))
             return false;
         const RailVerdict* h = pp_.hold();
+        if (h && h->beside >= 0)
+            return false; // told with what the anchor costs
         return !(piece_.hold.support.find("anchor") != std::string::npos && h && !h->option.atStuds());
     }
 

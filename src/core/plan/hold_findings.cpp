@@ -37,6 +37,8 @@ class HoldFindings : public PieceFinder {
             found("anchors_used", Severity::warns, "hold", "No stud behind it",
                   "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A "
                   "stud is better in every way; keep the load light and look at it again after a month.");
+        if (h->beside >= 0)
+            besideStud(*h);
         roomBehind(*h);
         if (h->shortBite)
             found(
@@ -47,15 +49,41 @@ class HoldFindings : public PieceFinder {
     }
 
   private:
+    /// What an anchor in place of a second stud costs: its own use beside that of all else.
+    void besideStud(const RailVerdict& h) {
+        double rest = 0;
+        double anchor = 0;
+        for (const auto& c : h.checks) {
+            if (c.id == "anchors")
+                anchor = std::max(anchor, c.standingUse());
+            else if (!c.looks)
+                rest = std::max(rest, c.standingUse());
+        }
+        const std::string cost =
+            anchor > rest && rest > 0
+                ? fmt::format("it takes the margin down to {:.1f} from the {:.1f} that all else leaves",
+                              1 / anchor, 1 / rest)
+                : std::string("it is not what decides");
+        auto& f = found(
+            "beside_stud", Severity::warns, "hold", "One stud and an anchor",
+            fmt::format("The {} is used to {:.0f} % by what stands there: {}. Board creeps under a pull that "
+                        "stays: look at it after a month. Over two studs it needs no anchor.",
+                        h.option.beside->name, 100 * anchor, cost));
+        const Length by = shiftFor(2, 400_mm);
+        if (by != Length())
+            f.remedies.push_back(shiftBy(by));
+    }
+
     /// An anchor that opens behind the cover where nobody has looked.
     void roomBehind(const RailVerdict& h) {
-        if (!h.option.anchor || h.option.anchor->behind <= 0 || !wall_ || wall_->behindCover > Length())
+        const AnchorKind* anchor = h.option.beside ? h.option.beside : h.option.anchor;
+        if (!anchor || anchor->behind <= 0 || !wall_ || wall_->behindCover > Length())
             return;
         found("room_behind", Severity::notes, "place", "How much room is behind the cover?",
               fmt::format(
                   "A {} opens behind it and needs {} there: insulation board, a pipe or masonry may leave "
                   "less. Feel with a bent wire through a pilot hole, and type it under Wall.",
-                  h.option.anchor->name, say(Length::mm(h.option.anchor->behind))));
+                  anchor->name, say(Length::mm(anchor->behind))));
     }
 
     /// A support that this piece does not have: told, and the best one taken meanwhile.

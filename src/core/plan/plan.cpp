@@ -268,7 +268,7 @@ class Planner {
         if (hold && hold->feasible) {
             pp.marks = wallMarks(markInput(wall, pp, *hold));
             if (hold->option.screw)
-                keeperDepths(*hold, pp);
+                ownDepths(*hold, pp);
             markCautions(wall, pp);
         }
         // The wall is cut open before it is drilled, and made good when the piece hangs.
@@ -379,16 +379,26 @@ class Planner {
         return mi;
     }
 
-    /// Screws that only keep the piece on are of another length than those that carry: each hole as deep as
-    /// its own screw asks for.
-    static void keeperDepths(const RailVerdict& hold, PiecePlan& pp) {
+    /// Screws that only keep the piece on are of another length than those that carry, and an anchor beside a
+    /// stud is no screw: each hole is told as its own fixing asks for.
+    void ownDepths(const RailVerdict& hold, PiecePlan& pp) const {
         for (const auto& m : hold.mounting.mounts) {
-            if (m.length <= 0 || std::abs(m.length - hold.screwLength) < 0.1)
+            const bool anchor = hold.option.beside && m.kind == "anchor";
+            if (m.length <= 0 || (!anchor && std::abs(m.length - hold.screwLength) < 0.1))
                 continue;
-            for (auto& mark : pp.marks)
-                if (std::abs(mark.fromPieceLeft.mm() - m.at.x) < 0.05 &&
-                    std::abs((mark.fromFloor - pp.bottom).mm() - m.at.z) < 0.05)
-                    mark.depth = 3 - (m.from.y + m.direction.y * m.length);
+            for (auto& mark : pp.marks) {
+                if (std::abs(mark.fromPieceLeft.mm() - m.at.x) > 0.05 ||
+                    std::abs((mark.fromFloor - pp.bottom).mm() - m.at.z) > 0.05)
+                    continue;
+                mark.depth = 3 - (m.from.y + m.direction.y * m.length);
+                if (!anchor)
+                    continue;
+                mark.what = "anchor";
+                mark.into = "cover";
+                mark.drill = hold.option.beside->drill;
+                mark.bit =
+                    mark.drill > 0 ? drillText(mark.drill, project_.style) : "as the anchor's package says";
+            }
         }
     }
 

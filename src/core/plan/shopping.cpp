@@ -185,12 +185,17 @@ class ShoppingList {
         if (const Screw* s = hold->option.screw) {
             std::map<double, double> ofLength;
             for (const auto& m : hold->mounting.mounts)
-                if (m.kind != "rod" && m.kind != "rod_plug")
+                if (m.kind != "rod" && m.kind != "rod_plug" && m.kind != "anchor")
                     ++ofLength[m.length];
             for (const auto& [length, n] : ofLength)
                 add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, length)), n,
                     shop_.price("wall_screw"), "screw");
         }
+        if (const AnchorKind* a = hold->option.beside)
+            add(a->name + " (" + a->size + ")",
+                static_cast<double>(std::count_if(hold->mounting.mounts.begin(), hold->mounting.mounts.end(),
+                                                  [](const Mount& m) { return m.kind == "anchor"; })),
+                shop_.price("toggle"), "toggle");
         if (const AnchorKind* a = hold->option.anchor)
             add(a->name + " (" + a->size + ")", holes, shop_.price(fixingPrice(hold->option)),
                 fixingPrice(hold->option));

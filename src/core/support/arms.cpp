@@ -63,11 +63,39 @@ class ArmsJudge {
                 v_.refusal = "fewer than three holes are clear of wires and pipes";
         } else {
             v_.x = distinctStuds(w_);
+            if (v_.option.beside)
+                return besideOneStud();
             if (v_.x.size() < 2)
                 v_.refusal = v_.x.empty() ? (w_.studsKnown ? "no stud lies behind the ledger"
                                                            : "the studs of this wall are not known yet")
                                           : "only one stud lies behind the ledger; it turns on it";
         }
+    }
+
+    /// One stud, and an anchor in the cover as far from it as the ledger reaches: two supports share by
+    /// balance alone, whatever each of them gives. With two studs nobody needs it.
+    void besideOneStud() {
+        if (v_.x.size() != 1) {
+            v_.refusal = v_.x.empty() ? "no stud lies behind the ledger; anchors alone do not hold one"
+                                      : "two studs lie behind the ledger: no anchor is needed";
+            return;
+        }
+        v_.refusal = noRoomBehind(w_, v_.option);
+        if (!v_.refusal.empty())
+            return;
+        const double stud = v_.x.front();
+        const auto places = w_.anchors && !w_.anchors->empty()
+                                ? *w_.anchors
+                                : std::vector<double>{seat_.x0.mm() + 60, seat_.x1.mm() - 60};
+        const double far = *std::max_element(places.begin(), places.end(), [&](double a, double b) {
+            return std::abs(a - stud) < std::abs(b - stud);
+        });
+        if (std::abs(far - stud) < 150) {
+            v_.refusal = "no place for an anchor is free far enough from the stud";
+            return;
+        }
+        v_.x = {std::min(stud, far), std::max(stud, far)};
+        v_.beside = far < stud ? 0 : 1;
     }
 
     /// The ledger as the rail that the shared checks know: its thickness, its rows above its lower edge; with
@@ -119,10 +147,18 @@ class ArmsJudge {
         }
         for (auto& c : railSectionChecks(b))
             v_.checks.push_back(std::move(c));
-        if (v_.option.screw)
-            addScrewChecks(b, v_);
-        else
+        if (v_.option.screw) {
+            RailBench studs = b;
+            studs.except = v_.beside;
+            addScrewChecks(studs, v_);
+        } else {
             addAnchorChecks(b, v_);
+        }
+        if (v_.beside >= 0) {
+            RailBench anchor = b;
+            anchor.only = v_.beside;
+            addAnchorChecks(anchor, v_);
+        }
         addCrushCheck(b, v_.option.screw ? w_.studWidth : 100, v_);
         armChecks();
         addSagCheck(b, v_);
@@ -131,7 +167,7 @@ class ArmsJudge {
         Grade g = p_.grade;
         if (!w_.studsKnown && v_.option.atStuds())
             g = Grade::D;
-        if (v_.option.anchor)
+        if (v_.option.anchor || v_.option.beside)
             g = std::max(g, Grade::C);
         v_.verdict = judge(v_.checks, {g, p_.strengthLimit, p_.leaningCounts});
         // the rows as they are on the wall

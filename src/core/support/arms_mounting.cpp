@@ -73,10 +73,15 @@ class ArmsMounter {
     }
 
     void fixings() {
-        const bool s = v_.option.screw != nullptr;
-        const WallFixing fixing = wallFixing(v_.option, l_.t, w_.cover, v_.screwLength);
+        RailOption anchor = v_.option; // the one beside the stud
+        anchor.screw = nullptr;
+        anchor.anchor = v_.option.beside;
         for (std::size_t i = 0; i < v_.x.size(); ++i)
             for (double z : l_.rows) {
+                const bool beside = static_cast<int>(i) == v_.beside;
+                const bool s = v_.option.screw && !beside;
+                const WallFixing fixing =
+                    wallFixing(beside ? anchor : v_.option, l_.t, w_.cover, v_.screwLength);
                 Mount m;
                 m.id = fmt::format("m{}", out_.mounts.size() + 1);
                 m.kind = s ? "screw" : "anchor";
@@ -86,7 +91,7 @@ class ArmsMounter {
                 m.length = fixing.length;
                 m.diameter = fixing.diameter;
                 m.passes = {"ledger"};
-                m.into = s ? "stud" : "masonry";
+                m.into = s ? "stud" : beside ? "cover" : "masonry";
                 m.support = static_cast<int>(i);
                 out_.holes.emplace_back("ledger", Hole{fmt::format("ledger/wall-{}", out_.mounts.size() + 1),
                                                        m.from, m.direction, fixing.hole, l_.t, m.id});

@@ -38,8 +38,9 @@ struct RailOption {
     int second = 0;           ///< 1: not what one would take without being asked (thin, or a special head)
     const Rod* rod = nullptr; ///< null: the thinnest that holds is looked for
     const Hanger* hanger = nullptr; ///< what the rail hangs on; null: the fixings go through the rail itself
+    const AnchorKind* beside = nullptr; ///< in the cover, where only one stud lies behind the ledger
     /// True when the program takes it only where a person asks for it.
-    [[nodiscard]] bool onlyWhenAsked() const { return hanger != nullptr; }
+    [[nodiscard]] bool onlyWhenAsked() const { return hanger != nullptr || beside != nullptr; }
     /// True when it holds in what carries the wall, not just in its cover.
     [[nodiscard]] bool firm() const { return kind != RailSupport::cover; }
     /// True when it goes where the studs are.
@@ -124,6 +125,7 @@ struct RailVerdict {
     bool judged = true;            ///< false: only listed; what nobody asked for is judged last
     std::string refusal;           ///< why not, when it is not
     std::vector<double> x;         ///< supports
+    int beside = -1;               ///< index of the one that is an anchor in the cover; -1: none
     std::vector<double> reactions; ///< N, contents and own weight
     std::vector<SupportDemand> demands;
     std::vector<SupportCase> cases; ///< what stands there first, then every place of a hand

@@ -22,16 +22,17 @@ double pullAt(const AtSupport& at, const RailVerdict& v) {
 } // namespace
 
 AnchorTakes anchorTakes(const RailVerdict& v) {
-    const AnchorKind& a = *v.option.anchor;
-    const bool board = v.option.kind == RailSupport::cover;
+    const AnchorKind& a = v.option.beside ? *v.option.beside : *v.option.anchor;
+    const bool board = v.option.kind == RailSupport::cover || v.option.beside;
     return {board ? std::min(a.tensionLow, 135.0) : a.tensionLow,
             board ? std::min(a.shearLow, 270.0) : a.shearLow};
 }
 
 std::string noRoomBehind(const RailWall& w, const RailOption& o) {
-    if (!o.anchor || o.anchor->behind <= 0 || w.behindCover <= 0 || w.behindCover >= o.anchor->behind)
+    const AnchorKind* a = o.beside ? o.beside : o.anchor;
+    if (!a || a->behind <= 0 || w.behindCover <= 0 || w.behindCover >= a->behind)
         return {};
-    return fmt::format("it needs {} free behind the cover to open; there are {}", words::mm(o.anchor->behind),
+    return fmt::format("it needs {} free behind the cover to open; there are {}", words::mm(a->behind),
                        words::mm(w.behindCover));
 }
 
@@ -40,8 +41,8 @@ double anchorStiffness(RailSupport kind) {
 }
 
 void addAnchorChecks(const RailBench& b, RailVerdict& v) {
-    const AnchorKind& anchor = *v.option.anchor;
-    const bool board = v.option.kind == RailSupport::cover;
+    const AnchorKind& anchor = v.option.beside ? *v.option.beside : *v.option.anchor;
+    const bool board = v.option.kind == RailSupport::cover || v.option.beside;
     const AnchorTakes can = anchorTakes(v);
     auto worst = worstOver(b, "anchors", board ? "Hollow-wall anchors" : "Wall anchors", "", "anchors",
                            [&](const AtSupport& at) {

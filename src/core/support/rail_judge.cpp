@@ -199,6 +199,9 @@ WorstOf worstOver(const RailBench& b, std::string id, std::string title, std::st
     Best standing;
     Best leaning;
     for (const auto& at : atSupports(b.statics, b.factor)) {
+        const int which = static_cast<int>(at.support);
+        if ((b.only >= 0 && which != b.only) || which == b.except)
+            continue;
         const Use u = use(at);
         Best& best = at.leaning() ? leaning : standing;
         if (!best.use || u.utilisation() > best.use->utilisation())

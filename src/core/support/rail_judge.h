@@ -24,6 +24,7 @@ struct RailBench {
     const RailStatics& statics;
     double factor = 1; ///< of the contents
     bool quiet = false;
+    int only = -1, except = -1; ///< supports that a check is about; -1: all of them, none left out
     [[nodiscard]] double length() const { return piece.assembly->length.mm(); }
     /// From the wall to the front edge.
     [[nodiscard]] double depth() const { return piece.assembly->depth.mm() + piece.standOff; }

@@ -107,6 +107,23 @@ void addArms(std::vector<RailOption>& out, const Catalog& catalog, bool metric, 
             o.kind = RailSupport::arms;
         out.push_back(std::move(o));
     }
+    // Where the look leaves but one stud behind the ledger: the firmest screw there, the cover's first anchor
+    // beside it.
+    const AnchorKind* cover = nullptr;
+    const RailOption* firmest = nullptr;
+    for (const auto& o : out) {
+        if (o.kind == RailSupport::cover && !cover)
+            cover = o.anchor;
+        if (o.kind == RailSupport::arms)
+            firmest = &o;
+    }
+    if (!cover || !firmest)
+        return;
+    RailOption o = *firmest;
+    o.id += "-beside";
+    o.name += " and an anchor beside one stud";
+    o.beside = cover;
+    out.push_back(std::move(o));
 }
 
 /// Everything that a rail can hang on, each with the usual fixing of this wall.
