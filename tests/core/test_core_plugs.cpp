@@ -89,6 +89,25 @@ class TestPlugs : public QObject {
         QVERIFY(told != plan.findings.end());
         QCOMPARE(told->remedies.size(), std::size_t(2));
     }
+    void dowelsThroughTheLipAreCutFlush() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            const Project p = withPlugs(
+                "ledge", {{"lip_joint", "dowels"}, {"lip", "in_front"}, {"lip_dowels_through", true}}, units);
+            const Plan plan = test::planOf(p);
+            const PiecePlan& pp = plan.pieces.front();
+            const Joint* lip = pp.assembly().joint("base-lip");
+            QVERIFY(lip->pinThrough && lip->shows && !lip->fasteners.empty());
+            const double front = pp.assembly().depth.mm();
+            for (const auto& f : lip->fasteners) {
+                QVERIFY(std::abs(f.from.y - front) < 1e-6 && f.direction.y < -0.99); // its end in the front
+                QVERIFY(f.length >= lip->through.mm() + 2 * f.diameter - 1e-6);      // twice its thickness in
+                QVERIFY(lip->pinSecond.mm() > f.length - lip->through.mm() + 1);     // a hole deeper than it
+            }
+            QVERIFY(std::any_of(pp.steps.begin(), pp.steps.end(), [](const BuildStep& s) {
+                return s.joint == "base-lip" && s.text.find("flush") != std::string::npos;
+            }));
+        }
+    }
     void plugsOfAHollowGoInAtTheWallAndComeOutAgain() {
         const Project p = withPlugs("hollow", {{"fix", "above"}, {"plugs", "cut"}});
         const Plan plan = test::planOf(p);

@@ -45,6 +45,7 @@ struct Joint {
     Length leastLength, mostLength;  ///< what a screw here may measure
     Length pin, pinFirst, pinSecond; ///< dowels: diameter, depth of the holes in the first and second part
     Length pinLength;                ///< of the dowel as sold
+    bool pinThrough = false;         ///< dowels go in from outside, their ends cut flush
     Length nailLength;               ///< as sold
     Length tongue, tongueLength;     ///< thickness and length of a tongue
     std::vector<FastenerSpot> spots;

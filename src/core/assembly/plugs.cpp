@@ -53,10 +53,10 @@ void plugScrews(Assembly& a, const std::string& id, double bore, double head, co
     PlugsMade made = plugsFor(*j, bore, head, wood);
     for (auto& p : made.parts)
         a.parts.push_back(std::move(p));
-    for (auto& [part, hole] : made.holes)
+    for (const auto& [part, hole] : made.holes)
         for (auto& p : a.parts)
             if (p.id == part)
-                p.holes.push_back(std::move(hole));
+                p.holes.push_back(hole);
     for (auto& q : made.joints)
         a.joints.push_back(std::move(q));
 }

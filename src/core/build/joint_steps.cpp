@@ -172,6 +172,10 @@ class JointStep {
             s_.text = "No dowel fits this joint; see the notes.";
             return;
         }
+        if (j_.pinThrough) {
+            throughDowels();
+            return;
+        }
         s_.text = fmt::format("Mark {} places at {}, and the same places on the {} from its left end. Drill "
                               "with a guide and a depth "
                               "stop: {} holes {} deep in the {} and {} deep in the {}. Brush a little glue "
@@ -185,6 +189,23 @@ class JointStep {
         s_.tools = {"doweling guide", "drill bit " + drillText(j_.pin.mm(), in_.style), "depth stop",
                     "clamps"};
         s_.minutes += static_cast<double>(count()) * c_.minutes("dowel");
+    }
+
+    void throughDowels() {
+        s_.text = fmt::format(
+            "Spread glue, clamp the {} flush, and let it set. Then bore from {}, square to the face, "
+            "{} holes of {} at {}: {} deep in all, 2 mm deeper than the dowels are long. A chamfer on "
+            "the dowels, glue in the holes, tap them home; saw what stands out flush with a card under "
+            "the saw, pare and sand. Their ends show as darker dots.",
+            nameOf(j_.first), j_.drivenFrom, count(), say(j_.pin), places(), say(j_.pinFirst + j_.pinSecond));
+        s_.tools = {"drill with a guide block",
+                    "drill bit " + drillText(j_.pin.mm(), in_.style),
+                    "depth stop",
+                    "clamps",
+                    "fine saw",
+                    "chisel"};
+        s_.minutes += static_cast<double>(count()) * c_.minutes("dowel") * 1.5;
+        s_.cautions = c_.cautionsFor("drilling");
     }
 
     void tongue() {

@@ -24,6 +24,7 @@ struct LedgeParams {
     CapShape caps = CapShape::none;
     Joinery backJoint = Joinery::screwsGlue;
     Joinery lipJoint = Joinery::nailsGlue;
+    bool lipDowelsThrough = false;         ///< dowels show on the front, cut flush
     PlugWay plugs = PlugWay::filled;       ///< over the heads of screws that show
     Joinery capJoint = Joinery::nailsGlue; ///< nails or screws: a cap is only held in place
     /// Strips ripped from one board, and which of them takes what the others and the kerfs leave.

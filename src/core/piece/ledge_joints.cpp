@@ -282,7 +282,7 @@ class Joiner {
     void fit(Joint& j, const Meeting& m, const char* field, const char* key) {
         j.through = m.headSide;
         if (j.how == Joinery::dowels)
-            dowels(j, m, field, key);
+            m.shows&& p_.lipDowelsThrough ? throughDowels(j, m, field, key) : dowels(j, m, field, key);
         if (j.how == Joinery::tongueGroove)
             tongue(j, m, field, key);
         if (j.how == Joinery::nailsGlue)
@@ -301,6 +301,30 @@ class Joiner {
                 break;
         }
         return best;
+    }
+
+    /// From the front through the first part and as deep into the second as a sold dowel reaches, at least
+    /// twice its thickness; the hole ends 2 mm behind it.
+    void throughDowels(Joint& j, const Meeting& m, const char* field, const char* key) {
+        const bool metric = ctx_.metricScrews;
+        for (Length d : {metric ? 8_mm : Length::inches(5, 16), metric ? 6_mm : Length::inches(1, 4)}) {
+            if (m.edge < d * 2 - 1_mm)
+                continue;
+            for (double l : dowelLengths(metric))
+                if (Length::mm(l) >= m.headSide + d * 2 &&
+                    Length::mm(l) <= m.headSide + std::min(30_mm, m.receiving - 5_mm))
+                    j.pinLength = Length::mm(l);
+            if (j.pinLength == Length())
+                continue;
+            j.pin = d;
+            j.pinFirst = m.headSide;
+            j.pinSecond = j.pinLength - m.headSide + 2_mm;
+            j.pinThrough = j.shows = true;
+            j.note = fmt::format("{} dowels {} long through the {}, {} into the {}", say(d), say(j.pinLength),
+                                 j.first, say(j.pinSecond), j.second);
+            return;
+        }
+        dowels(j, m, field, key);
     }
 
     /// 8 mm where the edge is 16 mm or more, 6 mm from 12 mm on; in both parts at least as deep as it is

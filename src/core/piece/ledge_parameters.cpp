@@ -75,6 +75,11 @@ void LedgeParams::describe(Parameters& p) {
     p.choice({.name = "back_joint", .label = "Base to back"}, backJoint, joints);
     p.choice({.name = "lip_joint", .label = "Base to lip"}, lipJoint, joints);
     p.choice({.name = "cap_joint", .label = "Caps", .applies = caps != CapShape::none}, capJoint, capJoints);
+    p.flag({.name = "lip_dowels_through",
+            .label = "Dowels through the lip",
+            .help = "Bored when it is glued on, their ends cut flush.",
+            .applies = lip != LipPlace::onTop && lipJoint == Joinery::dowels},
+           lipDowelsThrough);
     p.choice({.name = "plugs",
               .label = "Heads that show",
               .applies = (lip != LipPlace::onTop && lipJoint == Joinery::screwsGlue) ||

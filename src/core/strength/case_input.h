@@ -29,6 +29,16 @@ inline double num(const json& j, const char* key) {
 inline double num(const json& j, const char* key, double otherwise) {
     return j.contains(key) && !j.at(key).is_null() ? num(j, key) : otherwise;
 }
+/// A size that must be more than nothing.
+inline double positive(const json& j, const char* key) {
+    const double v = num(j, key);
+    if (v <= 0)
+        throw CaseFault(fmt::format("'{}' must be more than 0", key));
+    return v;
+}
+inline double positive(const json& j, const char* key, double otherwise) {
+    return j.contains(key) && !j.at(key).is_null() ? positive(j, key) : otherwise;
+}
 inline std::string text(const json& j, const char* key, const char* otherwise) {
     if (!j.contains(key))
         return otherwise;

@@ -11,13 +11,6 @@ namespace {
 
 using namespace cases;
 
-double above(const json& in, const char* key) {
-    const double v = num(in, key);
-    if (v <= 0)
-        throw CaseFault(fmt::format("'{}' must be more than 0", key));
-    return v;
-}
-
 std::vector<StandingWeight> weightsOf(const json& in, bool heights) {
     std::vector<StandingWeight> out;
     for (const auto& w : list(in, "weights"))
@@ -27,8 +20,8 @@ std::vector<StandingWeight> weightsOf(const json& in, bool heights) {
 
 json ladderCase(const json& in) {
     LadderInput l;
-    l.H = above(in, "H_mm");
-    l.mu = above(in, "mu_floor");
+    l.H = positive(in, "H_mm");
+    l.mu = positive(in, "mu_floor");
     l.weights = weightsOf(in, false);
     l.handDown = num(in, "hand_down_N", 0);
     l.handX = num(in, "hand_x_mm", 0);
@@ -77,11 +70,11 @@ CornerShape shapeOf(const json& in) {
 }
 
 json cornerCase(const json& in) {
-    const double centroid = cornerCentroid(shapeOf(in), above(in, "leg_mm"));
+    const double centroid = cornerCentroid(shapeOf(in), positive(in, "leg_mm"));
     std::vector<CornerLoad> loads{{num(in, "W_N", 0), centroid, centroid}};
     for (const auto& l : list(in, "loads"))
         loads.push_back({num(l, "P_N"), num(l, "x_mm"), num(l, "y_mm")});
-    const CornerRest r = cornerRest(loads, above(in, "cleat1_mm"), above(in, "cleat2_mm"));
+    const CornerRest r = cornerRest(loads, positive(in, "cleat1_mm"), positive(in, "cleat2_mm"));
     return {{"centroid_mm", centroid},
             {"R_end1_N", r.end1},
             {"R_end2_N", r.end2},
@@ -93,7 +86,7 @@ json cornerCase(const json& in) {
 
 json alcoveCase(const json& in) {
     const AlcoveResult r =
-        alcoveOf({above(in, "length_mm"), num(in, "w_N_per_mm"), above(in, "EI_front_N_mm2"),
+        alcoveOf({positive(in, "length_mm"), num(in, "w_N_per_mm"), positive(in, "EI_front_N_mm2"),
                   num(in, "hand_N", 0), num(in, "k_def", 0.6)});
     return {
         {"back_ledger_N", r.back},     {"side_ledger_N", r.side},        {"front_beam_N_per_mm", r.frontLoad},
@@ -105,7 +98,7 @@ json braceCase(const json& in) {
     std::vector<BraceLoad> loads;
     for (const auto& l : list(in, "loads"))
         loads.push_back({num(l, "P_N"), num(l, "y_mm")});
-    const BraceResult r = braceOf(loads, above(in, "brace_y_mm"), above(in, "brace_h_mm"));
+    const BraceResult r = braceOf(loads, positive(in, "brace_y_mm"), positive(in, "brace_h_mm"));
     return {{"top_tension_N", r.topTension},
             {"brace_force_N", r.force},
             {"brace_vertical_N", r.vertical},
@@ -114,9 +107,9 @@ json braceCase(const json& in) {
 
 json glassCase(const json& in) {
     GlassInput g;
-    g.length = above(in, "length_mm");
-    g.depth = above(in, "depth_mm");
-    g.t = above(in, "t_mm");
+    g.length = positive(in, "length_mm");
+    g.depth = positive(in, "depth_mm");
+    g.t = positive(in, "t_mm");
     g.overhang = num(in, "overhang_mm", 0);
     g.w = num(in, "w_N_per_mm", 0);
     for (const auto& p : list(in, "point"))
@@ -134,8 +127,8 @@ json glassCase(const json& in) {
 
 json chanceCase(const json& in) {
     ChanceInput c;
-    c.sagMean = above(in, "sag_mean_mm");
-    c.limit = above(in, "limit_mm");
+    c.sagMean = positive(in, "sag_mean_mm");
+    c.limit = positive(in, "limit_mm");
     const double n = num(in, "n_boards", 1);
     if (n < 1 || n > 100 || n != std::floor(n))
         throw CaseFault("'n_boards' must be a whole number from 1 up");

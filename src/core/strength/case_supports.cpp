@@ -11,16 +11,6 @@ namespace {
 
 using namespace cases;
 
-/// A size that must be more than nothing.
-double positive(const json& in, const char* key) {
-    const double v = num(in, key);
-    if (v <= 0)
-        throw CaseFault(fmt::format("'{}' must be more than 0", key));
-    return v;
-}
-double positive(const json& in, const char* key, double otherwise) {
-    return in.contains(key) && !in.at(key).is_null() ? positive(in, key) : otherwise;
-}
 int count(const json& in, const char* key, double otherwise = 0) {
     const double v = num(in, key, otherwise);
     if (v < 1 || v > 10'000 || v != std::floor(v))

@@ -1,0 +1,85 @@
+// Every support of every kind, chosen in the window and followed to the hung piece: its row, its steps, its
+// holes.
+#include "window_bench.h"
+
+using namespace owl;
+
+namespace {
+
+/// A project with one piece that the supports of its wall can hold.
+Project withOne(const char* kind, const char* construction) {
+    Project p = newProject(kind, Units::metric).value();
+    if (const WallKind* k = catalog().findWall(construction)) {
+        Wall& w = p.walls.front();
+        w.construction = construction;
+        w.cover = k->cover;
+        w.coverThickness = Length::mm(k->coverThickness);
+    }
+    p.pieces.front().load = {};
+    p.pieces.front().load.kgPerM = 2;
+    return p;
+}
+
+} // namespace
+
+class TestHung : public QObject {
+    Q_OBJECT
+  private slots:
+    void initTestCase() { test::startWindowTests(); }
+
+    void everySupportIsHung_data() {
+        QTest::addColumn<QString>("kind");
+        QTest::addColumn<QString>("wall");
+        for (const auto& k : knownKinds())
+            for (const char* wall : {"timber_stud_us", "solid_brick"})
+                QTest::addRow("%s on %s", k.id, wall) << k.id << wall;
+    }
+    void everySupportIsHung() {
+        QFETCH(QString, kind);
+        QFETCH(QString, wall);
+        test::Bench b(true);
+        b.document.reset(withOne(qPrintable(kind), qPrintable(wall)), {});
+        b.settle();
+        b.go(Station::hold);
+        std::vector<std::string> ids;
+        for (const auto& s : b.document.plan().pieces.front().supports)
+            ids.push_back(s.option.id);
+        QVERIFY(!ids.empty());
+        int hung = 0;
+        for (const auto& id : ids) {
+            b.go(Station::hold);
+            auto* box = qobject_cast<QComboBox*>(b.field("hold.support"));
+            QVERIFY(box);
+            const int row = box->findData(QString::fromStdString(id));
+            QVERIFY2(row >= 0, id.c_str());
+            box->setCurrentIndex(row);
+            emit box->activated(row);
+            b.settle();
+            QCOMPARE(b.piece().hold.support, id);
+            const PiecePlan& pp = b.document.plan().pieces.front();
+            const RailVerdict* hold = pp.hold();
+            QCOMPARE(hold->option.id, id);
+            if (!hold->feasible) {
+                QVERIFY2(!hold->refusal.empty(), id.c_str()); // refused with a reason, and nothing is hung
+                continue;
+            }
+            ++hung;
+            b.go(Station::build);
+            QVERIFY2(
+                std::any_of(pp.steps.begin(), pp.steps.end(), [](const BuildStep& s) { return s.hangs; }),
+                id.c_str());
+            b.go(Station::hang);
+            QVERIFY2(!pp.marks.empty() && b.table()->rowCount() > 0, id.c_str());
+            for (const Station s : {Station::hold, Station::hang, Station::piece}) {
+                b.go(s);
+                QVERIFY2(
+                    test::wrongWith(b.canvas()->labels()).isEmpty(),
+                    qPrintable(QString::fromStdString(id) + ": " + test::wrongWith(b.canvas()->labels())));
+            }
+        }
+        QVERIFY2(hung >= 2, qPrintable(QString::number(hung)));
+    }
+};
+
+QTEST_MAIN(TestHung)
+#include "test_app_hung.moc"
