@@ -62,12 +62,9 @@ void KindTile::paintEvent(QPaintEvent*) {
     p.setPen(t.soft);
     p.setFont(uiFont(11));
     p.drawText(QRectF(12, 138, width() - 24, 52), Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, about_);
-    if (lacking_.isEmpty())
-        return;
-    p.setPen(t.near);
-    const QFontMetrics m(p.font());
-    p.drawText(QRectF(12, 194, width() - 24, 20), Qt::AlignCenter,
-               m.elidedText(tr("not in your shop: %1").arg(lacking_), Qt::ElideRight, width() - 24));
+    p.setPen(lacking_.isEmpty() ? t.soft : t.near);
+    p.drawText(QRectF(12, 182, width() - 24, 34), Qt::AlignHCenter | Qt::AlignBottom | Qt::TextWordWrap,
+               lacking_.isEmpty() ? tr("with %1").arg(tools_) : tr("not in your shop: %1").arg(lacking_));
 }
 
 QWidget* kindTiles(const Shop& shop, const ToolChoice& tools, const QString& namePrefix,
