@@ -108,6 +108,15 @@ class TestPlugs : public QObject {
             }));
         }
     }
+    void aTopTooThinForPlugsIsFilledAndSaysSo() {
+        const Project p = withPlugs("hollow", {{"fix", "above"}, {"plugs", "cut"}, {"top_thickness", 12.0}});
+        const Plan plan = test::planOf(p);
+        QVERIFY(plugsOf(plan.pieces.front()).empty());
+        const auto told = std::find_if(plan.findings.begin(), plan.findings.end(),
+                                       [](const Finding& f) { return f.id == "hollow.no_plugs"; });
+        QVERIFY(told != plan.findings.end());
+        QCOMPARE(told->remedies.size(), std::size_t(2));
+    }
     void plugsOfAHollowGoInAtTheWallAndComeOutAgain() {
         const Project p = withPlugs("hollow", {{"fix", "above"}, {"plugs", "cut"}});
         const Plan plan = test::planOf(p);

@@ -100,6 +100,19 @@ class HollowBuilder {
                                 p_.skins == HollowSkin::onTop ? "all round" : "where it is chamfered"),
                     false)
                 .cures.push_back({"Let the skins in", {{"skins", "let_in"}, {"chamfer", 0.0}}});
+        const Screw* fixing = catalog().findScrew(ctx_.metricScrews ? "m4" : "g8");
+        if (p_.fix == HollowFix::above && p_.plugs != PlugWay::filled && fixing &&
+            !plugSink(fixing->countersink(), p_.topThickness.mm())) {
+            const Length need = Length::mm(std::ceil(2 * (fixing->countersink() + leastPlug)));
+            problem("no_plugs", "plugs",
+                    fmt::format(
+                        "The top is {} thick: with {} for a plug less than half of it would stay under the "
+                        "heads. They are filled.",
+                        say(p_.topThickness), say(Length::mm(leastPlug))),
+                    false)
+                .cures = {{"Fill them", {{"plugs", "filled"}}},
+                          to("Top " + say(need), "top_thickness", need)};
+        }
         if (p_.chamfer >
             std::min({p_.topThickness, p_.bottomThickness, p_.frontThickness, p_.endThickness}) / 2)
             problem("chamfer_too_big", "chamfer", "The chamfer goes deeper than half a board.", false)
