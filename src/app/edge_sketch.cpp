@@ -22,9 +22,7 @@ EdgeSketch::EdgeSketch(Length length, Length depth, const std::vector<std::array
     setFixedHeight(92);
     setCursor(Qt::CrossCursor);
     setToolTip(tr("Drag along the edge as the bark runs: what is left of the board stands above the line."));
-    if (readings.empty())
-        return;
-    for (int i = 0; i < places; ++i) {
+    for (int i = 0; i < places && !readings.empty(); ++i) {
         const double x = length_ * i / (places - 1);
         const auto next =
             std::find_if(readings.begin(), readings.end(), [&](const auto& r) { return r[0] >= x; });
@@ -40,15 +38,12 @@ EdgeSketch::EdgeSketch(Length length, Length depth, const std::vector<std::array
         }
         back_[static_cast<std::size_t>(i)] = v;
     }
+    deepest_ =
+        std::max({20.0, std::min(depth_ * 0.5, 60.0), *std::max_element(back_.begin(), back_.end()) * 1.1});
 }
 
 QRectF EdgeSketch::board() const {
     return QRectF(rect()).adjusted(4, 4, -34, -6);
-}
-
-double EdgeSketch::deepest() const {
-    return std::max(
-        {20.0, std::min(depth_ * 0.5, 60.0), *std::max_element(back_.begin(), back_.end()) * 1.1});
 }
 
 QString EdgeSketch::text() const {
@@ -89,7 +84,7 @@ void EdgeSketch::paintEvent(QPaintEvent*) {
     wood.moveTo(b.topLeft());
     for (int i = 0; i < places; ++i)
         wood.lineTo(b.left() + b.width() * i / (places - 1),
-                    b.bottom() - b.height() * back_[static_cast<std::size_t>(i)] / deepest());
+                    b.bottom() - b.height() * back_[static_cast<std::size_t>(i)] / deepest_);
     wood.lineTo(b.topRight());
     wood.closeSubpath();
     p.setBrush(t.wood);
@@ -99,7 +94,7 @@ void EdgeSketch::paintEvent(QPaintEvent*) {
     p.setFont(uiFont(11));
     p.drawText(QRectF(b.right() + 4, b.bottom() - 14, 30, 14), Qt::AlignLeft | Qt::AlignVCenter, "0");
     p.drawText(QRectF(b.right() + 4, b.top(), 30, 14), Qt::AlignLeft | Qt::AlignVCenter,
-               QString::number(std::lround(deepest())));
+               QString::number(std::lround(deepest_)));
 }
 
 void EdgeSketch::drawTo(const QPointF& at) {
@@ -107,7 +102,7 @@ void EdgeSketch::drawTo(const QPointF& at) {
     const double share = std::clamp((at.x() - b.left()) / b.width(), 0.0, 1.0);
     const int now = static_cast<int>(std::lround(share * (places - 1)));
     const double back =
-        std::clamp((b.bottom() - at.y()) / b.height(), 0.0, 1.0) * std::min(deepest(), depth_ * 0.9);
+        std::clamp((b.bottom() - at.y()) / b.height(), 0.0, 1.0) * std::min(deepest_, depth_ * 0.9);
     const int from = last_ < 0 ? now : last_;
     for (int i = std::min(from, now); i <= std::max(from, now); ++i) {
         const double part = from == now ? 1 : static_cast<double>(i - from) / (now - from);

@@ -29,10 +29,10 @@ class EdgeSketch : public QWidget {
 
   private:
     [[nodiscard]] QRectF board() const;
-    [[nodiscard]] double deepest() const; ///< mm shown
     void drawTo(const QPointF& at);
 
     double length_, depth_;
+    double deepest_ = 0;       ///< mm shown; stays while one draws, or the pen would run away with the scale
     std::vector<double> back_; ///< mm, at even places from the left end to the right
     int last_ = -1;            ///< place drawn before this one; -1: the pen is up
     double lastBack_ = 0;

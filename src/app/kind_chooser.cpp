@@ -64,7 +64,7 @@ void KindTile::paintEvent(QPaintEvent*) {
     p.drawText(QRectF(12, 138, width() - 24, 52), Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, about_);
     p.setPen(lacking_.isEmpty() ? t.soft : t.near);
     p.drawText(QRectF(12, 182, width() - 24, 34), Qt::AlignHCenter | Qt::AlignBottom | Qt::TextWordWrap,
-               lacking_.isEmpty() ? tr("with %1").arg(tools_) : tr("not in your shop: %1").arg(lacking_));
+               lacking_.isEmpty() ? tr("needs %1").arg(tools_) : tr("not in your shop: %1").arg(lacking_));
 }
 
 QWidget* kindTiles(const Shop& shop, const ToolChoice& tools, const QString& namePrefix,

@@ -450,6 +450,14 @@ class TestParts : public QObject {
         b.document.undo();
         b.settle();
         QVERIFY(waney().empty());
+        // Held at the top the pen takes what the sketch shows, however long it is held there.
+        b.drag(sketch(), {6, 0}, {w - 40, 0});
+        const auto deep = readingsOf(waney());
+        QVERIFY(deep.has_value());
+        for (const auto& r : *deep)
+            QVERIFY2(r[1] <= 60, waney().c_str());
+        b.document.undo();
+        b.settle();
         QVERIFY(qobject_cast<QLineEdit*>(b.field("piece.waney"))->text().isEmpty());
     }
 };

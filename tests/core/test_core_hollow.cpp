@@ -3,6 +3,7 @@
 #include "solid/query.h"
 #include "strength/concealed.h"
 #include "support.h"
+#include "support/arms.h"
 
 using namespace owl;
 
@@ -237,6 +238,15 @@ class TestHollow : public QObject {
         }));
         QVERIFY(std::any_of(plan.findings.begin(), plan.findings.end(),
                             [](const Finding& f) { return f.id == "beside_stud"; }));
+        // Where wires take every place, nothing is drilled.
+        RailPiece piece;
+        piece.assembly = &pp.assembly();
+        RailWall barred;
+        barred.studs = {300};
+        barred.anchors.emplace();
+        StaticsCache cache;
+        const RailVerdict none = judgeArms(piece, barred, hold.option, cache, 1, true);
+        QVERIFY(!none.feasible && none.refusal.find("clear of wires") != std::string::npos);
         // Left to choose, the program never takes it.
         p.pieces.front().hold.support = "auto";
         QVERIFY(first(test::planOf(p)).hold()->option.beside == nullptr);

@@ -281,8 +281,10 @@ class Joiner {
     /// Sizes of dowels, tongues and nails.
     void fit(Joint& j, const Meeting& m, const char* field, const char* key) {
         j.through = m.headSide;
-        if (j.how == Joinery::dowels)
-            m.shows&& p_.lipDowelsThrough ? throughDowels(j, m, field, key) : dowels(j, m, field, key);
+        if (j.how == Joinery::dowels && m.shows && p_.lipDowelsThrough)
+            throughDowels(j, m, field, key);
+        else if (j.how == Joinery::dowels)
+            dowels(j, m, field, key);
         if (j.how == Joinery::tongueGroove)
             tongue(j, m, field, key);
         if (j.how == Joinery::nailsGlue)

@@ -56,9 +56,14 @@ void addParts(const PlanInputs& in, const Plan& plan, CutJob& job) {
 /// nothing.
 void addStock(const PlanInputs& in, const Plan& plan, CutJob& job) {
     std::set<std::pair<std::string, std::int64_t>> needed;
-    for (const auto& p : job.parts)
+    std::set<Length> thicknesses; // most of a shop is of another thickness: not looked at any closer
+    for (const auto& p : job.parts) {
         needed.insert({p.material, p.thickness.nm()});
+        thicknesses.insert(p.thickness);
+    }
     for (const auto& s : plan.stock) {
+        if (!thicknesses.contains(s.thickness))
+            continue;
         const bool sheet = isSheet(s);
         const std::string material = sheet ? s.species : cutMaterial(in.project, s.species, s.width);
         const Length lost = endTrimOf(in.project, s) * 2;
@@ -73,8 +78,12 @@ void addStock(const PlanInputs& in, const Plan& plan, CutJob& job) {
 SequenceInput sequenceInput(const PlanInputs& in, const Plan& plan) {
     SequenceInput out;
     out.nameOf = [&plan](const std::string& id) { return plan.partName(id); };
+    std::set<std::string> inJob;
+    for (const auto& s : plan.cutJob.stock)
+        inJob.insert(s.id);
     for (const auto& s : plan.stock)
-        out.trim[s.id] = endTrimOf(in.project, s);
+        if (inJob.contains(s.id))
+            out.trim[s.id] = endTrimOf(in.project, s);
     out.shopRips = in.project.wood.ripping == Ripping::shop;
     return out;
 }

@@ -84,9 +84,12 @@ class ArmsJudge {
         if (!v_.refusal.empty())
             return;
         const double stud = v_.x.front();
-        const auto places = w_.anchors && !w_.anchors->empty()
-                                ? *w_.anchors
-                                : std::vector<double>{seat_.x0.mm() + 60, seat_.x1.mm() - 60};
+        // What is listed is clear of wires and pipes; an empty list means that nothing is.
+        const auto places = w_.anchors.value_or(anchorPlaces(seat_.x0.mm(), seat_.x1.mm()));
+        if (places.empty()) {
+            v_.refusal = "no place for an anchor is clear of wires and pipes";
+            return;
+        }
         const double far = *std::max_element(places.begin(), places.end(), [&](double a, double b) {
             return std::abs(a - stud) < std::abs(b - stud);
         });
