@@ -212,7 +212,7 @@ class TestRail : public QObject {
             auto v = judgeRail(b.piece, b.wall, b.screws());
             findCapacity(v, b.piece, b.wall);
             RC_PRE(v.carryKg > 0);
-            const double planned = contentsMass(b.piece.load, b.made.assembly.length);
+            const double planned = contentsMass(b.piece.load, b.made.assembly);
             const auto below = judgeRail(b.piece, b.wall, b.screws(), v.carryKg / planned * 0.999);
             const auto above = judgeRail(b.piece, b.wall, b.screws(), v.carryKg / planned * 1.005);
             RC_ASSERT(below.verdict.utilisation <= 1 + 1e-9);

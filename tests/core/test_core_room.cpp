@@ -140,15 +140,17 @@ class TestRoom : public QObject {
         l.kgPerM = 12;
         l.items = {{"a", "", "", 3, 100_mm, 200_mm, 100_mm, true},
                    {"b", "", "", 2, 800_mm, 300_mm, 100_mm, false}};
-        const auto f = contentsForces(l, 1000_mm, 1);
+        Assembly plain; // one surface all along
+        plain.length = 1000_mm;
+        const auto f = contentsForces(l, plain, 1);
         double sum = 0;
         for (const auto& q : f.lines)
             sum += q.w * (q.x1 - q.x0);
-        QVERIFY(std::abs(sum - contentsMass(l, 1000_mm) * gravity) < 1e-9);
+        QVERIFY(std::abs(sum - contentsMass(l, plain) * gravity) < 1e-9);
         QCOMPARE(f.lines.size(), f.sustained.size());
         QVERIFY(f.sustained[1] && !f.sustained[2]);
         QVERIFY(f.lines[2].x1 <= 1000); // it hangs over the end; its weight does not
-        const auto twice = contentsForces(l, 1000_mm, 2);
+        const auto twice = contentsForces(l, plain, 2);
         QVERIFY(std::abs(twice.lines[0].w - 2 * f.lines[0].w) < 1e-12);
     }
     void theHandIsHeavierLowAndDeep() {

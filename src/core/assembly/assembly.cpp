@@ -38,6 +38,24 @@ const Joint* Assembly::joint(const std::string& id) const {
     return it == joints.end() ? nullptr : &*it;
 }
 
+std::vector<Surface> surfacesOf(const Assembly& a) {
+    if (!a.surfaces.empty())
+        return a.surfaces;
+    return {{"top", "shelf", Length(), a.length, a.surfaceBack, a.surfaceFront, a.surfaceZ, {}}};
+}
+
+Surface surfaceFor(const Assembly& a, const std::string& id) {
+    const auto all = surfacesOf(a);
+    const auto it = std::find_if(all.begin(), all.end(), [&](const Surface& s) { return s.id == id; });
+    return it == all.end() ? all.front() : *it;
+}
+
+bool behindThings(const Assembly& a, const Part& p) {
+    const Cell box = p.bounds();
+    return p.id == a.wallPart ||
+           (!a.surfaces.empty() && box.at.y + box.size.y <= a.surfaceBack + Length::mm(0.1));
+}
+
 void moveOut(Assembly& a, Length by) {
     const Vec3 out{0, by.mm(), 0};
     for (auto& p : a.parts) {
@@ -57,6 +75,12 @@ void moveOut(Assembly& a, Length by) {
     for (auto& d : a.dimensions) {
         d.a = d.a + out;
         d.b = d.b + out;
+    }
+    if (a.braces)
+        a.braces->face += by;
+    for (auto& s : a.surfaces) {
+        s.y0 += by;
+        s.y1 += by;
     }
     a.surfaceBack += by;
     a.surfaceFront += by;
@@ -86,6 +110,15 @@ Vec3 gravityCentre(const Assembly& a, double wood, const std::string& except) {
         moment = moment + p.solid.centre() * m;
     }
     return kg > 0 ? moment / kg : Vec3{};
+}
+
+std::string joinedNames(const Assembly& a, const Joint& j) {
+    const auto name = [&](const std::string& id) {
+        const Part* p = a.find(id);
+        return p ? p->name : id;
+    };
+    return j.first == a.wallPart ? name(j.second) + " and " + name(j.first)
+                                 : name(j.first) + " and " + name(j.second);
 }
 
 Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a) {

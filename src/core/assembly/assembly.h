@@ -48,6 +48,8 @@ struct Joint {
     bool pinThrough = false;         ///< dowels go in from outside, their ends cut flush
     Length nailLength;               ///< as sold
     Length tongue, tongueLength;     ///< thickness and length of a tongue
+    Length housing;                  ///< how deep the second part is let into the first; 0: not at all
+    double glueArea = 0;             ///< mm2 of long grain on long grain: splines
     std::vector<FastenerSpot> spots;
     std::string drivenFrom; ///< 'below', 'behind', 'the front'
     bool shows = false;     ///< heads (or plugs over them) can be seen on the hung piece
@@ -78,6 +80,30 @@ struct FromOneBoard {
     Length width; ///< of that board
 };
 
+/// Where things stand.
+struct Surface {
+    std::string id, name;  ///< 'shelf-1', 'shelf 1'
+    Length x0, x1, y0, y1; ///< its extent
+    Length z;              ///< above the bottom
+    Length room;           ///< free height above it; 0: nothing is above
+    bool even = true;      ///< the even load stands on it too
+};
+
+/// A board between two places that hold it: a shelf in a case, the bottom of a box.
+struct ShelfSpan {
+    std::string part;                  ///< the board
+    std::vector<std::string> surfaces; ///< what stands on it, or hangs on it
+    std::vector<Length> at;            ///< where it is held, left to right
+    Length deep, thick;                ///< of its section
+    std::vector<std::string> joints;   ///< at those places; empty: it lies on what holds it
+};
+
+/// A part that hangs on joints: what ends on it and its own weight go through them.
+struct HungPart {
+    std::string part;
+    std::vector<std::string> joints;
+};
+
 /// A measure that a view may show: between two places, typed where a parameter stands behind it.
 struct Dimension {
     enum class In { section, front, top };
@@ -101,6 +127,14 @@ struct RodSeat {
     Length strip;               ///< thickness of a strip at the wall that takes the rods
 };
 
+/// Braces under a top that are screwed to it and to the rail behind them: they take its turning (S9.8).
+struct BraceSeat {
+    std::vector<Length> x; ///< middles
+    Length face;           ///< the rail's face, from the wall
+    Length out, down;      ///< to the outermost screw in the top, to the lowest in the rail
+    std::string top, back; ///< the joints of one of them with top and rail
+};
+
 /// A hollow that slides over a ledger with arms, and what was asked of them.
 struct CavitySeat {
     Length x0, x1, y1, z0, z1;       ///< its clear room, open to the wall
@@ -113,6 +147,7 @@ struct CavitySeat {
     int rows = 1;                    ///< of ledger screws
     std::string top, bottom;         ///< the skins
     Length topThickness, bottomThickness;
+    std::vector<std::pair<Length, Length>> below; ///< what stands under it at the wall: middle, half width
 };
 
 struct Assembly {
@@ -127,10 +162,18 @@ struct Assembly {
     Length wallLeft, wallRight;       ///< x range of the rail that takes wall screws
     Length surfaceBack, surfaceFront; ///< y range things stand on
     Length surfaceZ;                  ///< height of that surface above the bottom
-    Length top;                       ///< highest place a hand can press on at the front edge
-    Length standOff;                  ///< how far what holds it keeps it from the wall
+    std::vector<Surface> surfaces;    ///< where things stand, if that is more than the one above
+    std::vector<ShelfSpan> spans;     ///< boards that bend by themselves inside the piece
+    std::vector<HungPart> hung;       ///< sides that carry them
+    Length
+        leans; ///< from the lower rear edge that presses on the wall up to the carrying joint; 0: it does not
+    std::vector<std::pair<std::string, Length>>
+        wallFront;   ///< in front of the wall part, passed by its screws
+    Length top;      ///< highest place a hand can press on at the front edge
+    Length standOff; ///< how far what holds it keeps it from the wall
     std::optional<RodSeat> rods;
     std::optional<CavitySeat> cavity;
+    std::optional<BraceSeat> braces;
     std::string wallPart;            ///< the part that lies against the wall and takes its screws
     std::string carryingJoint;       ///< the joint that hangs everything else on that part; may be empty
     PlugWay plugs = PlugWay::filled; ///< over heads that show
@@ -142,6 +185,14 @@ struct Assembly {
     [[nodiscard]] const Joint* joint(const std::string& id) const;
 };
 
+/// All places where things stand, at least one; the first is where things are put that name none.
+std::vector<Surface> surfacesOf(const Assembly& a);
+
+/// The one with that id, else the first.
+Surface surfaceFor(const Assembly& a, const std::string& id);
+/// True for what lies behind all that stands on the piece: rails, back panels.
+bool behindThings(const Assembly& a, const Part& p);
+
 /// Moves everything out of the wall: what holds the piece stands between it and the wall.
 void moveOut(Assembly& a, Length by);
 
@@ -151,6 +202,9 @@ double massOf(const Assembly& a, double wood);
 Vec3 gravityCentre(const Assembly& a, double wood, const std::string& except = {});
 /// kg of one part.
 double massOf(const Part& p, double wood);
+
+/// 'base and back rail': the parts of a joint by name, the one at the wall last.
+std::string joinedNames(const Assembly& a, const Joint& j);
 
 /// Which way fasteners of a joint go in, from where they are driven ('below', 'behind', 'the front', 'the
 /// end').

@@ -46,6 +46,8 @@ struct Feature {
     std::string text;    ///< for people: where and how much
     std::string purpose; ///< the joint or mount that needs it; may be empty
 };
+/// Purpose of a hole in a rail that waits for a wall nobody has measured yet.
+inline constexpr const char* patternHole = "pattern";
 /// A round hole; not taken out of the solid.
 struct Hole {
     std::string id;

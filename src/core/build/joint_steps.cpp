@@ -159,8 +159,9 @@ class JointStep {
                                          "holes in the middle of that.",
                                          drillText(screw->plug, in_.style))
                    : j_.shows ? " The heads show: set them a little deeper and fill or plug them."
-                   : j_.drivenFrom == "below" ? " The heads are under the base, out of sight."
-                                              : " The heads are against the wall, out of sight.";
+                   : j_.drivenFrom == "below"
+                       ? fmt::format(" The heads are under the {}, out of sight.", nameOf(j_.first))
+                       : " The heads are against the wall, out of sight.";
         s_.tools = {"drill bit " + clearanceBit(*screw), "drill bit " + pilotBit(*screw, in_.G),
                     "countersink", "clamps"};
         s_.minutes += static_cast<double>(count()) * (2 * c_.minutes("drill") + c_.minutes("screw"));
@@ -228,6 +229,12 @@ class JointStep {
 
     /// Metal that is screwed or stuck on.
     void dry() {
+        if (j_.kind == "loose") {
+            s_.text = fmt::format("Put the {} into its groove in the {}. {}", nameOf(j_.second),
+                                  nameOf(j_.first), j_.note);
+            s_.minutes += 2;
+            return;
+        }
         if (j_.fasteners.empty()) {
             s_.text = fmt::format("Stick the {} on, {} from the left end. {}", nameOf(j_.first),
                                   say(Length::mm(partLeft())), j_.note);

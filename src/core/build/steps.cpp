@@ -190,12 +190,14 @@ class Steps {
                     continue;
                 }
                 const bool step = f.kind == "step";
+                const bool profile = f.kind == "profile";
                 auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
                               capitalised(f.text) + ".", step ? 8 : c_.minutes("tongue"));
                 s.parts = s.fresh = {p.id};
                 s.shapes = {f.id};
-                s.tools = step ? std::vector<std::string>{"fine saw", "square"}
-                               : std::vector<std::string>{"router with a straight bit", "fence"};
+                s.tools = step      ? std::vector<std::string>{"fine saw", "square"}
+                          : profile ? std::vector<std::string>{"router with a bit for the edge", "clamps"}
+                                    : std::vector<std::string>{"router with a straight bit", "fence"};
                 s.cautions = c_.cautionsFor(step ? "cutting small parts" : "router passes");
             }
         }
@@ -217,7 +219,10 @@ class Steps {
     /// The holes from the end of the rail itself: the caps come on later.
     void wallHoles() {
         const Part* back = a_.find(a_.wallPart);
-        if (in_.wallHoles.empty() || !back)
+        if (!back)
+            return;
+        patternHoles(*back);
+        if (in_.wallHoles.empty())
             return;
         const Vec at = back->bounds().at;
         std::vector<Length> rows;
@@ -225,7 +230,7 @@ class Steps {
             if (std::find(rows.begin(), rows.end(), h.z) == rows.end())
                 rows.push_back(h.z);
         std::sort(rows.begin(), rows.end());
-        std::string text = "From the left end of the back rail at ";
+        std::string text = fmt::format("From the left end of the {} at ", back->name);
         std::string places;
         for (const auto& h : in_.wallHoles)
             if (h.z == rows.front())
@@ -260,18 +265,41 @@ class Steps {
                 "shaft ready for the hanging.",
                 a_.wallInTheWay);
         const bool anchors = !in_.wallScrew;
-        auto& s =
-            add("wall-holes",
-                anchors ? "Drill the back rail for the anchors" : "Drill the back rail for the wall screws",
-                std::move(text), c_.minutes("drill") * static_cast<double>(in_.wallHoles.size()));
+        auto& s = add("wall-holes",
+                      fmt::format("Drill the {} for the {}", back->name, anchors ? "anchors" : "wall screws"),
+                      std::move(text), c_.minutes("drill") * static_cast<double>(in_.wallHoles.size()));
         s.parts = s.fresh = {back->id};
         for (const auto& h : back->holes)
-            if (std::none_of(a_.joints.begin(), a_.joints.end(),
-                             [&](const Joint& j) { return j.id == h.purpose; }))
+            if (!ofAJoint(h) && h.purpose != patternHole)
                 s.shapes.push_back(h.id);
         s.tools = {"drill bit " + bit};
         if (in_.wallScrew && in_.wallScrew->countersink() > 0)
             s.tools.emplace_back("countersink");
+        s.cautions = c_.cautionsFor("drilling");
+    }
+
+    /// Holes for a wall that nobody has measured yet.
+    void patternHoles(const Part& back) {
+        std::string places;
+        std::vector<std::string> ids;
+        for (const auto& h : back.holes) {
+            if (h.purpose != patternHole)
+                continue;
+            places += (places.empty() ? "" : ", ") + say(Length::mm(h.at.x) - back.bounds().at.x);
+            ids.push_back(h.id);
+        }
+        if (ids.empty())
+            return;
+        auto& s = add("pattern-holes", "Drill the rail for a wall not yet seen",
+                      fmt::format("From the left end of the {} at {}: pairs at the usual distances of studs, "
+                                  "the same to both sides of the middle. Drill through from the front and "
+                                  "countersink. At the wall the piece moves sideways until a pair meets two "
+                                  "studs; the other holes stay empty.",
+                                  back.name, places),
+                      c_.minutes("drill") * static_cast<double>(ids.size()));
+        s.parts = s.fresh = {back.id};
+        s.shapes = std::move(ids);
+        s.tools = {"drill bit " + drillText(5.5, in_.style), "countersink"};
         s.cautions = c_.cautionsFor("drilling");
     }
 

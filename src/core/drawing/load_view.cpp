@@ -17,12 +17,13 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
     const double L = a.length.mm();
     double tall = std::max(220.0, a.height.mm());
     for (const auto& i : piece->load.items)
-        tall = std::max(tall, i.height.mm() + 20);
-    const double surface = -a.surfaceZ.mm();
-    if (const Part* back = a.find(a.wallPart))
-        drawPartFront(pen, *back, 0, 0);
+        tall = std::max(tall, i.height.mm() + (a.surfaces.empty() ? 20 : surfaceFor(a, i.on).z.mm() + 20));
+    for (const Part* p : fromBehind(a))
+        if (behindThings(a, *p))
+            drawPartFront(pen, *p, 0, 0);
     std::size_t n = 0;
     for (const auto& i : piece->load.items) {
+        const double surface = -surfaceFor(a, i.on).z.mm();
         drawItem(pen, i, i.x.mm(), surface, n, "item:" + i.id);
         auto& t = pen.text({(i.x + i.width / 2).mm(), surface - i.height.mm()},
                            formatMass(i.mass, project.style), Tone::text, 11);
@@ -32,7 +33,7 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
         ++n;
     }
     for (const Part* p : fromBehind(a))
-        if (p->id != a.wallPart)
+        if (!behindThings(a, *p))
             drawPartFront(pen, *p, 0, 0);
     // The even load as a row of arrows, the hand as one strong arrow at its worst place.
     if (piece->load.kgPerM > 0) {
@@ -44,7 +45,8 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
             ar.arrow = true;
         }
         auto& t = pen.text({L / 2, top},
-                           formatLineLoad(piece->load.kgPerM * gravity / 1000, project.style) + " all along",
+                           formatLineLoad(piece->load.kgPerM * gravity / 1000, project.style) +
+                               (surfacesOf(a).size() > 1 ? " on every board" : " all along"),
                            Tone::load, 13);
         t.dy = -12;
     }

@@ -322,12 +322,13 @@ class WallPainter {
             s.id = id;
             s.tip = piece.name + ": " + p.name;
         };
-        if (const Part* back = a.find(a.wallPart))
-            part(*back);
-        for (const auto& item : options_.marks ? std::vector<LoadItem>() : piece.load.items)
-            drawItem(pen_, item, x0 + item.x.mm(), bottom - a.surfaceZ.mm(), n++, id);
         for (const Part* p : fromBehind(a))
-            if (p->id != a.wallPart)
+            if (behindThings(a, *p))
+                part(*p);
+        for (const auto& item : options_.marks ? std::vector<LoadItem>() : piece.load.items)
+            drawItem(pen_, item, x0 + item.x.mm(), bottom - surfaceFor(a, item.on).z.mm(), n++, id);
+        for (const Part* p : fromBehind(a))
+            if (!behindThings(a, *p))
                 part(*p);
         if (chosen && !options_.marks) {
             auto& s = pen_.rect(x0 - 6, bottom - a.height.mm() - 6, a.length.mm() + 12, a.height.mm() + 12,
@@ -384,8 +385,9 @@ Drawing thumbnail(const Project& project, const PiecePlan& pp) {
         drawPartFront(pen, *p, 0, H);
     if (piece)
         for (const auto& i : piece->load.items) {
-            drawItem(pen, i, i.x.mm(), H - a.surfaceZ.mm(), n++, {});
-            tall = std::max(tall, i.height.mm() + a.surfaceZ.mm());
+            const double z = surfaceFor(a, i.on).z.mm();
+            drawItem(pen, i, i.x.mm(), H - z, n++, {});
+            tall = std::max(tall, i.height.mm() + z);
         }
     pen.extent({0, H - tall}, {std::max(1.0, a.length.mm()), H});
     d.marginLeft = d.marginRight = 6;

@@ -128,6 +128,14 @@ class Collector : public FieldMaker {
                at([](LoadItem& q, Length l) { q.width = l; }));
         length(id + ".height", "Height", i.height, 5_mm, 3000_mm,
                at([](LoadItem& q, Length l) { q.height = l; }));
+        const PiecePlan* pp = plan_.find(piece_);
+        if (const auto places = pp ? surfacesOf(pp->assembly()) : std::vector<Surface>(); places.size() > 1) {
+            Choices names;
+            for (const auto& s : places)
+                names.emplace_back(s.id, s.name);
+            choice(id + ".on", "Stands on", surfaceFor(pp->assembly(), i.on).id, names,
+                   at([](LoadItem& q, const std::string& v) { q.on = v; }));
+        }
         flag(id + ".stays", "It stays for years", i.sustained,
              at([](LoadItem& q, bool v) { q.sustained = v; }));
         action(id + ".remove", "Take it away", [pid = piece_, iid = i.id](Project& p) {

@@ -41,6 +41,12 @@ class PanelParameters : public QuietParameters {
                 if (!s.sheet)
                     f->choices.emplace_back(s.id, s.name);
     }
+    void sizes(const About& a, std::vector<Length>& v, const LengthLimits&) override {
+        std::string all;
+        for (Length l : v)
+            all += (all.empty() ? "" : "; ") + formatNumber(l, style_);
+        add(a, FieldKind::text, std::move(all));
+    }
     void readings(const About& a, std::string& text) override {
         Field* f = add(a, FieldKind::edge, text);
         if (f && made_) {

@@ -77,12 +77,23 @@ class PiecePlaceMaker : public FieldMaker {
         q->power = {};
     }
 
+    /// Furniture, fireplaces, windows and doors: id and name.
+    [[nodiscard]] Choices thingsToCentreOn(const Wall& wall) const {
+        Choices out;
+        for (const auto& f : wall.furniture)
+            out.emplace_back(f.id, f.title());
+        for (const auto& o : wall.obstacles)
+            if (hasCentreLine(o))
+                out.emplace_back(o.id, obstacleTitle(o, catalog_));
+        return out;
+    }
+
     void anchor(const Piece& piece, const Wall& wall) {
         if (piece.place.follow.how != FollowHow::none)
             return;
         Choices anchors{{"wall", "on the wall"}};
-        for (const auto& f : wall.furniture)
-            anchors.emplace_back("furniture:" + f.id, "on the " + f.title());
+        for (const auto& [id, name] : thingsToCentreOn(wall))
+            anchors.emplace_back("furniture:" + id, "on the " + name);
         anchors.emplace_back("typed", "at a typed place");
         const std::string now = piece.place.anchor == Anchor::wallCentre ? "wall"
                                 : piece.place.anchor == Anchor::typed    ? "typed"
@@ -134,8 +145,8 @@ class PiecePlaceMaker : public FieldMaker {
     void mirrorAbout(const Piece& piece) {
         Choices lines{{"", "the wall's middle"}};
         if (const Wall* w = project_.findWall(piece.wall))
-            for (const auto& f : w->furniture)
-                lines.emplace_back(f.id, "the middle of the " + f.title());
+            for (const auto& [thing, name] : thingsToCentreOn(*w))
+                lines.emplace_back(thing, "the middle of the " + name);
         choice("follow.about", "Mirrored about", piece.place.follow.about, lines,
                onPiece([](Piece& p, const std::string& v) { p.place.follow.about = v; }));
     }

@@ -22,9 +22,10 @@ StripTable loadStrip(const Project& project, const Piece& piece, const PiecePlan
     t.columns = {"thing", "from the left", "width", "mass", "stays"};
     t.numeric = {1, 2, 3};
     if (piece.load.kgPerM > 0) {
-        t.rows.push_back({"evenly along", formatNumber(Length(), project.style),
+        t.rows.push_back({surfacesOf(pp.assembly()).size() > 1 ? "evenly on every board" : "evenly along",
+                          formatNumber(Length(), project.style),
                           formatNumber(pp.assembly().length, project.style),
-                          formatMass(piece.load.kgPerM * pp.assembly().length.mm() / 1000, project.style),
+                          formatMass(evenMass(piece.load, pp.assembly()), project.style),
                           piece.load.lineSustained ? "yes" : "comes and goes"});
         t.ids.emplace_back("line");
     }

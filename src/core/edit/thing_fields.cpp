@@ -98,9 +98,11 @@ class ThingMaker : public WallFieldMaker {
             choice(id + ".swing", "Opens along this wall", o.swing,
                    {{"none", "no"}, {"left", "yes, hinges left"}, {"right", "yes, hinges right"}},
                    at([](Obstacle& q, const std::string& t) { q.swing = t; }));
-        action(id + ".remove", "Remove it", wallAction(w_, [oid = o.id](Wall& v) {
-                   std::erase_if(v.obstacles, [&](const Obstacle& q) { return q.id == oid; });
-               }));
+        action(id + ".remove", "Remove it", [w = w_, oid = o.id](Project& p) {
+            leaveThing(p, w, oid);
+            if (Wall* v = p.findWall(w))
+                std::erase_if(v->obstacles, [&](const Obstacle& q) { return q.id == oid; });
+        });
     }
 
     void furniture(const Wall& wall) {
@@ -154,7 +156,7 @@ class ThingMaker : public WallFieldMaker {
     }
 
     /// Pieces that were centred on it stay where they are.
-    static void removeFurniture(Project& p, const std::string& w, const std::string& fid) {
+    static void leaveThing(Project& p, const std::string& w, const std::string& fid) {
         for (auto& q : p.pieces) {
             if (q.wall == w && q.place.anchor == Anchor::furnitureCentre && q.place.furniture == fid) {
                 q.place.x = pieceLeft(p, q);
@@ -164,6 +166,9 @@ class ThingMaker : public WallFieldMaker {
             if (q.wall == w && q.place.follow.about == fid)
                 endFollowing(p, q.id);
         }
+    }
+    static void removeFurniture(Project& p, const std::string& w, const std::string& fid) {
+        leaveThing(p, w, fid);
         if (Wall* v = p.findWall(w))
             std::erase_if(v->furniture, [&](const Furniture& q) { return q.id == fid; });
     }

@@ -1,6 +1,7 @@
 #pragma once
 // What stands on a piece, and the forces it makes.
 
+#include "assembly/assembly.h"
 #include "measure/length.h"
 #include "strength/beam.h"
 
@@ -18,11 +19,12 @@ struct LoadItem {
     double mass = 1; ///< kg
     Length x, width = 200_mm, height = 250_mm;
     bool sustained = true; ///< stays for months or years: it makes the wood creep
+    std::string on = {};   ///< id of the surface it stands on; empty: the first
     bool operator==(const LoadItem&) const = default;
 };
 
 struct LoadSpec {
-    double kgPerM = 0; ///< spread along the whole length
+    double kgPerM = 0; ///< spread along the whole length of every surface
     bool lineSustained = true;
     std::optional<double> handN; ///< a hand on the front edge; empty = the default for height and depth
     std::string handWhy;         ///< why it is zero or lower than the default
@@ -32,15 +34,21 @@ struct LoadSpec {
 
 /// S1.3: 220 N, or 445 N when the top is lower than 1.1 m or the piece deeper than 350 mm.
 double defaultHandLoad(Length top, Length depth);
-/// All contents in kg on a piece of this length.
-double contentsMass(const LoadSpec& load, Length length);
-/// Contents as line loads in N/mm on a beam of this length; each item spreads over its width. Items are cut
-/// to the piece; sustained[i] belongs to line i. `factor` scales everything (for 'what may it carry').
+/// kg of the even load, on every surface that takes it.
+double evenMass(const LoadSpec& load, const Assembly& a);
+/// All contents in kg.
+double contentsMass(const LoadSpec& load, const Assembly& a);
+/// Contents as line loads in N/mm along the piece; each item spreads over its width. Items are cut to their
+/// surface. `factor` scales everything (for 'what may it carry').
 struct ContentsForces {
     std::vector<LineLoad> lines;
     std::vector<bool> sustained;
+    std::vector<bool> even;      ///< part of the even load, not a thing
+    std::vector<std::size_t> on; ///< index of the surface
 };
-ContentsForces contentsForces(const LoadSpec& load, Length length, double factor);
+ContentsForces contentsForces(const LoadSpec& load, const Assembly& a, double factor);
+/// Those on one surface.
+ContentsForces onlyOn(const ContentsForces& all, std::size_t surface);
 
 /// The heaviest stretch of a joint along the piece (S12.11): what stands on `window` mm of it, per mm.
 struct HeaviestStretch {

@@ -1,7 +1,6 @@
 #include "piece/edges.h"
 
 #include "measure/number.h"
-#include "piece/slab.h"
 
 #include <algorithm>
 #include <cmath>

@@ -5,7 +5,8 @@
 
 namespace owl {
 
-enum class EdgeShape;
+/// How an edge is shaped, on its upper and its lower arris.
+enum class EdgeShape { square, chamfer, roundOver, cove };
 
 /// The arris between two faces of a piece: a place on it and the outward normals of both.
 struct Arris {

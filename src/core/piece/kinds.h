@@ -1,17 +1,21 @@
 #pragma once
 // The registry: which kinds there are, and what all of them can do. Nothing else lists them.
 
+#include "piece/braced.h"
 #include "piece/hollow.h"
 #include "piece/kind.h"
 #include "piece/ledge.h"
+#include "piece/mantel.h"
 #include "piece/slab.h"
+#include "piece/wall_box.h"
 
 #include <variant>
 
 namespace owl {
 
 /// The parameters of a piece; the alternative tells its kind.
-using PieceParams = std::variant<LedgeParams, SlabParams, HollowParams>;
+using PieceParams =
+    std::variant<LedgeParams, SlabParams, HollowParams, BracedParams, MantelParams, WallBoxParams>;
 
 /// All kinds, in the order of the chooser.
 const std::vector<KindInfo>& knownKinds();

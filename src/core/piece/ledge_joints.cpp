@@ -1,26 +1,12 @@
 #include "piece/ledge_joints.h"
 
-#include "assembly/plugs.h"
-
-#include "strength/fastener.h"
+#include "piece/board_joint.h"
 
 #include <algorithm>
 #include <fmt/format.h>
 
 namespace owl {
 namespace {
-
-/// Sold lengths of 18 gauge nails and of fluted dowels, in mm.
-const std::vector<double>& nailLengths(bool metric) {
-    static const std::vector<double> mm{15, 20, 25, 30, 35, 40, 50};
-    static const std::vector<double> inch{15.875, 19.05, 25.4, 31.75, 38.1, 50.8};
-    return metric ? mm : inch;
-}
-const std::vector<double>& dowelLengths(bool metric) {
-    static const std::vector<double> mm{15, 20, 25, 30, 35, 40};
-    static const std::vector<double> inch{15.875, 19.05, 25.4, 31.75, 38.1};
-    return metric ? mm : inch;
-}
 
 class Joiner {
   public:
@@ -36,14 +22,6 @@ class Joiner {
     }
 
   private:
-    /// The two parts as a fastener meets them: it passes the first and bites into the second.
-    struct Meeting {
-        Length headSide, receiving; ///< thickness passed; wood behind it along the fastener
-        Length edge;                ///< thickness of the edge it enters
-        bool carries = false;
-        bool shows = false; ///< its heads, unless something covers them
-    };
-
     Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
         r_.problems.push_back({id, field, std::move(text), blocks, {}});
         return r_.problems.back();
@@ -57,86 +35,21 @@ class Joiner {
         return out;
     }
 
-    /// Gauges to try, thickest first, that the edge and the head's side can take.
-    [[nodiscard]] std::vector<const Screw*> gauges(const Meeting& m) const {
-        std::vector<const Screw*> out;
-        for (const char* id : ctx_.metricScrews
-                                  ? std::vector<const char*>{m.carries ? "m4.5" : "m4", "m4", "m3.5", "m3"}
-                                  : std::vector<const char*>{"g8", "g6", "g4"}) {
-            const Screw* s = catalog_.findScrew(id);
-            if (s && s->d * 4 <= m.edge.mm() + 0.4 && s->head * 1.2 <= m.headSide.mm() &&
-                (out.empty() || out.back() != s))
-                out.push_back(s);
-        }
-        return out;
-    }
-
-    /// How a screw of this gauge would fit; `wanted` and `least` times its diameter of bite.
-    [[nodiscard]] ScrewLengthInput lengthInput(const Screw& s, const Meeting& m, double wanted,
-                                               double least) const {
-        ScrewLengthInput in;
-        in.d = s.d;
-        in.counterbore = std::min(s.countersink(), m.headSide.mm() / 3);
-        if (m.shows && p_.plugs != PlugWay::filled && s.plug > 0)
-            in.counterbore = plugSink(s.countersink(), m.headSide.mm()).value_or(in.counterbore);
-        in.stack = {m.headSide.mm()};
-        in.into = m.receiving.mm();
-        in.leave = 3;
-        in.stock = s.lengths;
-        in.least = least;
-        in.minPen = std::max(wanted * s.d, 10.0);
-        return in;
-    }
-
-    /// Chooses gauge and length by S10.6. A joint that carries bites 6 D, one that only holds a part in place
-    /// while the glue sets 3 D or 10 mm. Nothing fits: length 0 and a problem.
+    /// A screw that fits, or a problem.
     void chooseScrew(Joint& j, const Meeting& m, const char* field) {
-        const auto tried = gauges(m);
-        j.through = m.headSide;
-        j.into = m.receiving;
-        for (const Screw* s : tried)
-            for (double wanted : {m.carries ? 8.0 : 6.0, m.carries ? 6.0 : 3.0}) {
-                const auto in = lengthInput(*s, m, wanted, m.carries ? 6 : 3);
-                if (const auto fit = screwLength(in); fit.pick) {
-                    j.screwId = s->id;
-                    j.counterbore = Length::mm(in.counterbore);
-                    j.leastLength = Length::mm(fit.Lmin);
-                    j.mostLength = Length::mm(fit.Lmax);
-                    j.screwLength = Length::mm(*fit.pick);
-                    return;
-                }
-            }
+        std::string why = fitScrew(j, m, p_.plugs, ctx_, catalog_);
+        if (why.empty())
+            return;
         const bool lip = j.id == "base-lip";
         Problem& p = problem(lip                   ? "no_lip_screw"
                              : j.id == "base-back" ? "no_screw"
                                                    : "no_cap_screw",
-                             field, whyNoScrew(j, m, tried), m.carries);
-        p.cures = screwCures(j, m, tried);
-    }
-
-    [[nodiscard]] std::string whyNoScrew(Joint& j, const Meeting& m,
-                                         const std::vector<const Screw*>& tried) const {
-        const std::string way = m.carries ? "" : " Nails or dowels hold it while the glue sets.";
-        if (tried.empty())
-            return fmt::format("The {} is too thin for any wood screw into the {}.{}", j.first, j.second,
-                               way);
-        const Screw* s = tried.back();
-        const auto fit = screwLength(lengthInput(*s, m, m.carries ? 6 : 3, m.carries ? 6 : 3));
-        j.leastLength = Length::mm(fit.Lmin);
-        j.mostLength = Length::mm(fit.Lmax);
-        if (j.leastLength > j.mostLength)
-            return fmt::format("No screw fits from the {} into the {}: even a {} must be {} long to bite and "
-                               "would come through if longer than {}. A {} {} thicker or higher would take "
-                               "one.{}",
-                               j.first, j.second, s->label, say(j.leastLength), say(j.mostLength), j.second,
-                               say(std::max(1_mm, j.leastLength - j.mostLength)), way);
-        return fmt::format("No {} screw is sold between {} and {}, what the joint of {} and {} asks for.{}",
-                           s->label, say(j.leastLength), say(j.mostLength), j.first, j.second, way);
+                             field, std::move(why), m.carries);
+        p.cures = screwCures(j, m);
     }
 
     /// Sizes that would let the screw in.
-    [[nodiscard]] std::vector<Cure> screwCures(const Joint& j, const Meeting& m,
-                                               const std::vector<const Screw*>& tried) const {
+    [[nodiscard]] std::vector<Cure> screwCures(const Joint& j, const Meeting& m) const {
         std::vector<Cure> out;
         if (j.id == "base-lip") {
             out.push_back({"Glue and nails instead", {{"lip_joint", "nails_glue"}}});
@@ -147,7 +60,7 @@ class Joiner {
         } else {
             out.push_back({"Glue and nails instead", {{"cap_joint", "nails_glue"}}});
         }
-        if (!tried.empty() && j.leastLength > j.mostLength && j.second == "lip") {
+        if (j.leastLength > j.mostLength && j.second == "lip") {
             const Length high = m.receiving + (j.leastLength - j.mostLength) + 1_mm;
             out.push_back({"Lip " + say(high) + " high", {{"lip_height", high.mm()}}});
         }
@@ -248,34 +161,8 @@ class Joiner {
     void add(Joint j) {
         if (j.how == Joinery::tongueGroove)
             j.kind = "tongue_groove";
-        const Screw* s = catalog_.findScrew(j.screwId);
-        placeFasteners(j, r_.assembly, s ? s->d : 0);
-        for (std::size_t i = 0; i < j.spots.size(); ++i)
-            makeRoom(j, i, s ? s->d : 0);
+        placeClear(j, r_.assembly, shape_.cap + 20_mm, shape_.cap + shape_.inner - 20_mm, catalog_);
         r_.assembly.joints.push_back(std::move(j));
-    }
-
-    /// Moves one spot sideways, as little as will do, where its fastener would meet one that is there
-    /// already.
-    void makeRoom(Joint& j, std::size_t i, double diameter) const {
-        const auto alone = [&](const Vec& at) {
-            Joint one = j;
-            one.spots = {{at}};
-            placeFasteners(one, r_.assembly, diameter);
-            return !meetsOthers(one, r_.assembly, 2);
-        };
-        if (j.drivenFrom == "the end" || alone(j.spots[i].at))
-            return;
-        for (int step = 1; step <= 12; ++step)
-            for (int side : {1, -1}) {
-                Vec at = j.spots[i].at;
-                at.x += 4_mm * (step * side);
-                if (at.x < shape_.cap + 20_mm || at.x > shape_.cap + shape_.inner - 20_mm || !alone(at))
-                    continue;
-                j.spots[i].at = at;
-                placeFasteners(j, r_.assembly, diameter);
-                return;
-            }
     }
 
     /// Sizes of dowels, tongues and nails.
@@ -288,77 +175,21 @@ class Joiner {
         if (j.how == Joinery::tongueGroove)
             tongue(j, m, field, key);
         if (j.how == Joinery::nailsGlue)
-            j.nailLength = nailFor(m);
+            j.nailLength = nailFor(m, ctx_);
     }
 
-    /// Twice as long as the part it passes is thick, as far as it stays inside.
-    [[nodiscard]] Length nailFor(const Meeting& m) const {
-        const double most = (m.headSide + m.receiving).mm() - 3;
-        Length best;
-        for (double l : nailLengths(ctx_.metricScrews)) {
-            if (l > most)
-                break;
-            best = Length::mm(l);
-            if (l >= 2 * m.headSide.mm())
-                break;
-        }
-        return best;
-    }
-
-    /// From the front through the first part and as deep into the second as a sold dowel reaches, at least
-    /// twice its thickness; the hole ends 2 mm behind it.
+    /// From the front where the lip allows it, else hidden.
     void throughDowels(Joint& j, const Meeting& m, const char* field, const char* key) {
-        const bool metric = ctx_.metricScrews;
-        for (Length d : {metric ? 8_mm : Length::inches(5, 16), metric ? 6_mm : Length::inches(1, 4)}) {
-            if (m.edge < d * 2 - 1_mm)
-                continue;
-            for (double l : dowelLengths(metric))
-                if (Length::mm(l) >= m.headSide + d * 2 &&
-                    Length::mm(l) <= m.headSide + std::min(30_mm, m.receiving - 5_mm))
-                    j.pinLength = Length::mm(l);
-            if (j.pinLength == Length())
-                continue;
-            j.pin = d;
-            j.pinFirst = m.headSide;
-            j.pinSecond = j.pinLength - m.headSide + 2_mm;
-            j.pinThrough = j.shows = true;
-            j.note = fmt::format("{} dowels {} long through the {}, {} into the {}", say(d), say(j.pinLength),
-                                 j.first, say(j.pinSecond), j.second);
-            return;
-        }
-        dowels(j, m, field, key);
+        if (!fitThroughDowels(j, m, ctx_))
+            dowels(j, m, field, key);
     }
 
-    /// 8 mm where the edge is 16 mm or more, 6 mm from 12 mm on; in both parts at least as deep as it is
-    /// thick, 3 mm of wood left before the far face.
     void dowels(Joint& j, const Meeting& m, const char* field, const char* key) {
-        const bool metric = ctx_.metricScrews;
-        for (Length d : {metric ? 8_mm : Length::inches(5, 16), metric ? 6_mm : Length::inches(1, 4)}) {
-            const Length first = std::min(12_mm, m.headSide - 3_mm);
-            const Length second = std::min(20_mm, m.receiving - 3_mm);
-            if (m.edge < d * 2 - 1_mm || first < d || second < d)
-                continue;
-            for (double l : dowelLengths(metric))
-                if (Length::mm(l) <= first + second - 2_mm)
-                    j.pinLength = Length::mm(l);
-            if (j.pinLength < d * 2)
-                continue;
-            j.pin = d;
-            j.pinFirst = first;
-            j.pinSecond = j.pinLength - first + 2_mm; // 2 mm deeper than the dowel, for glue and air
-            j.note =
-                fmt::format("{} dowels {} long: {} deep in the face of the {}, {} in the edge of the {}",
-                            say(d), say(j.pinLength), say(j.pinFirst), j.first, say(j.pinSecond), j.second);
+        std::string why = fitDowels(j, m, ctx_);
+        if (why.empty())
             return;
-        }
         j.carries = false;
-        Problem& p = problem(
-            "no_room_for_dowels", field,
-            fmt::format(
-                "Dowels need an edge of at least {}, and a hole as deep as they are thick with {} left "
-                "behind it; the edge is {} and the {} is {} thick.",
-                say(metric ? 12_mm : Length::inches(1, 2)), say(3_mm), say(m.edge), j.first, say(m.headSide)),
-            j.id == "base-back");
+        Problem& p = problem("no_room_for_dowels", field, std::move(why), j.id == "base-back");
         if (j.id == "base-lip")
             p.cures.push_back({"Glue and nails instead", {{key, "nails_glue"}}});
         p.cures.push_back({"Screws and glue instead", {{key, "screws_glue"}}});
@@ -467,7 +298,7 @@ class Joiner {
             if (j.how == Joinery::screwsGlue)
                 chooseScrew(j, m, "caps");
             else
-                j.nailLength = nailFor(m);
+                j.nailLength = nailFor(m, ctx_);
             const Length x = std::string(cap) == "cap-left" ? Length() : p_.length;
             const Part* made = r_.assembly.find(cap);
             // A low cap ends below a third of the rail: the nail stays inside both.
@@ -488,11 +319,6 @@ class Joiner {
 };
 
 } // namespace
-
-Length tongueLength(Length grooved) {
-    const Length most = grooved / 2 - 1_mm;
-    return std::max(Length(), std::min(8_mm, Length::nm(most.nm() / 500'000 * 500'000)));
-}
 
 TongueWidths tongueWidths(const LedgeParams& p) {
     TongueWidths out;

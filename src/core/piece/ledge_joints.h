@@ -1,6 +1,7 @@
 #pragma once
 // The ledge's joints apart from its shape. Only ledge.cpp needs this.
 
+#include "piece/board_joint.h"
 #include "piece/ledge.h"
 
 namespace owl {
@@ -14,9 +15,6 @@ struct LedgeShape {
 /// 'none', 'base', 'back rail', 'lip'.
 const char* stripName(LedgeStrip s);
 
-/// Length of a tongue in a groove in a part of this thickness: 8 mm, less where the groove, 1 mm deeper,
-/// would reach its middle. Under 4 mm there is no such joint.
-Length tongueLength(Length grooved);
 /// What tongues add to the widths of the strips.
 struct TongueWidths {
     Length base, back, lip;

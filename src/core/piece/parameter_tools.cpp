@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <sstream>
 
 namespace owl {
 namespace {
@@ -147,6 +148,38 @@ void ParameterSetter::readings(const About& a, std::string& text) {
         text = given;
 }
 
+void ParameterSetter::sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) {
+    if (!mine(a))
+        return;
+    std::vector<Length> out;
+    const auto take = [&](const std::string& name, const std::string& text,
+                          const std::optional<nlohmann::ordered_json>& value) {
+        ParameterSetter one = value ? ParameterSetter(name, *value) : ParameterSetter(name, text, metric_);
+        Length l;
+        one.length(a, l, limits);
+        out.push_back(l);
+        error_ = one.error();
+        return error_.empty();
+    };
+    if (value_) {
+        for (const auto& j : value_->is_array() ? *value_ : nlohmann::ordered_json::array({*value_}))
+            if (!take(name_, {}, j))
+                return;
+    } else {
+        // Semicolons between; commas too where no decimal comma can be meant.
+        const char mark = text_.find(';') != std::string::npos ? ';' : ',';
+        std::stringstream all(text_);
+        std::string one;
+        while (std::getline(all, one, mark))
+            if (one.find_first_not_of(" \t") != std::string::npos && !take(name_, one, std::nullopt))
+                return;
+    }
+    if (out.size() > 40)
+        error_ = fmt::format("{}: forty sizes at most.", a.label);
+    else
+        v = std::move(out);
+}
+
 void ParameterLottery::length(const About&, Length& v, const LengthLimits& limits) {
     const std::uint64_t kind = below(10);
     const double f = fraction();
@@ -207,11 +240,26 @@ void ParameterLottery::readings(const About&, std::string& text) {
         text += fmt::format("{}{} {}", text.empty() ? "" : ", ", x, below(16));
 }
 
+void ParameterLottery::sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) {
+    v.clear();
+    if (below(4) > 0)
+        return;
+    for (std::uint64_t n = 2 + below(3); n > 0; --n) {
+        v.emplace_back();
+        length(a, v.back(), limits);
+    }
+}
+
 void UnusualParameters::length(const About& a, Length& v, const LengthLimits& limits) {
     if (a.applies && (v < limits.usualLow || v > limits.usualHigh))
         found.emplace_back(path_.of(a),
                            fmt::format("{} {}: usually {} to {}.", a.label, shown(v, metric_),
                                        shown(limits.usualLow, metric_), shown(limits.usualHigh, metric_)));
+}
+void UnusualParameters::sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) {
+    for (Length l : v)
+        if (const std::size_t before = found.size(); length(a, l, limits), found.size() > before)
+            return; // said once
 }
 void UnusualParameters::whole(const About& a, int& v, const WholeLimits& limits) {
     if (a.applies && (v < limits.usualLow || v > limits.usualHigh))
@@ -271,6 +319,17 @@ void ParameterTable::wood(const About& a, std::string& species) {
 }
 void ParameterTable::readings(const About& a, std::string& text) {
     row(a, "readings")["default"] = text;
+}
+
+void ParameterTable::sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) {
+    auto& r = row(a, "lengths_mm");
+    r["each_low"] = limits.low.mm();
+    r["each_high"] = limits.high.mm();
+    r["usual_low"] = limits.usualLow.mm();
+    r["usual_high"] = limits.usualHigh.mm();
+    r["default"] = nlohmann::ordered_json::array();
+    for (Length l : v)
+        r["default"].push_back(l.mm());
 }
 
 } // namespace owl

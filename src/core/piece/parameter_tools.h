@@ -23,6 +23,7 @@ class QuietParameters : public Parameters {
     void flag(const About&, bool&) override {}
     void wood(const About&, std::string&) override {}
     void readings(const About&, std::string&) override {}
+    void sizes(const About&, std::vector<Length>&, const LengthLimits&) override {}
 
   protected:
     ParameterPath path_;
@@ -45,6 +46,7 @@ class ParameterSetter : public QuietParameters {
     void flag(const About& a, bool& v) override;
     void wood(const About& a, std::string& species) override;
     void readings(const About& a, std::string& text) override;
+    void sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) override;
     [[nodiscard]] bool found() const { return found_; }
     [[nodiscard]] const std::string& error() const { return error_; } ///< empty: it was taken
     [[nodiscard]] const std::vector<std::string>& names() const { return names_; }
@@ -74,6 +76,7 @@ class ParameterLottery : public QuietParameters {
     void flag(const About& a, bool& v) override;
     void wood(const About& a, std::string& species) override;
     void readings(const About& a, std::string& text) override;
+    void sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) override;
     /// 0 <= n < most.
     std::uint64_t below(std::uint64_t most) { return engine_() % most; }
     double fraction() { return static_cast<double>(engine_() >> 11) / 9007199254740992.0; }
@@ -92,6 +95,7 @@ class UnusualParameters : public QuietParameters {
     void length(const About& a, Length& v, const LengthLimits& limits) override;
     void whole(const About& a, int& v, const WholeLimits& limits) override;
     void number(const About& a, double& v, const NumberLimits& limits) override;
+    void sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) override;
     std::vector<std::pair<std::string, std::string>> found; ///< name, sentence
 
   private:
@@ -109,6 +113,7 @@ class ParameterTable : public QuietParameters {
     void flag(const About& a, bool& v) override;
     void wood(const About& a, std::string& species) override;
     void readings(const About& a, std::string& text) override;
+    void sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) override;
 
   private:
     nlohmann::ordered_json& row(const About& a, const char* type);

@@ -7,6 +7,7 @@
 #include <span>
 #include <string>
 #include <utility>
+#include <vector>
 
 namespace owl {
 
@@ -57,6 +58,8 @@ class Parameters {
     virtual void wood(const About& a, std::string& species) = 0;
     /// Readings along an edge, as typed or drawn: '0 3, 250 8, 900 2' (mm along, mm aside).
     virtual void readings(const About& a, std::string& text) = 0;
+    /// Several sizes in a row, each within the limits; may be empty.
+    virtual void sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) = 0;
 
     template <typename E> void choice(const About& a, E& v, std::span<const Option> options) {
         int i = static_cast<int>(v);

@@ -1,7 +1,7 @@
 #include "piece/slab.h"
 
-#include "assembly/rod_plate.h"
 #include "piece/edges.h"
+#include "piece/rod_recesses.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -159,7 +159,8 @@ class SlabBuilder {
 
     void shapes() {
         auto& parts = d_.assembly.parts;
-        plateRecesses();
+        if (ctx_.support == "rods-plate")
+            recessPlates(parts, ctx_.mountX, p_.thickness.mm(), p_.thickness.mm() / 2, ctx_);
         if (!p_.waney.empty())
             waney();
         if (size_ <= Length())
@@ -238,32 +239,6 @@ class SlabBuilder {
             cutOutline(p, all, p_.depth.mm(), 8);
             if (p.solid.volume() < before - 1)
                 feature(p, "curve", "the waney edge as it grew: bark off, edge brushed, not sawn straight");
-        }
-    }
-
-    /// Plates that rods are welded to are let into the back edge, so that the slab lies at the wall.
-    void plateRecesses() {
-        if (ctx_.support != "rods-plate")
-            return;
-        const double high = p_.thickness.mm() - rodPlateLess;
-        const double mid = p_.thickness.mm() / 2;
-        for (auto& p : d_.assembly.parts) {
-            const double before = p.solid.volume();
-            for (std::size_t i = 0; i < ctx_.mountX.size(); ++i) {
-                const double x = ctx_.mountX[i].mm();
-                const double w = rodPlateWide / 2 + 0.5;
-                constexpr std::array<Vec3, 3> axes{Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
-                subtract(
-                    p.solid,
-                    boxCell({x - w, -1, mid - high / 2 - 0.5}, axes, {2 * w, rodPlateThick + 1, high + 1}),
-                    9);
-            }
-            if (p.solid.volume() < before - 1)
-                feature(
-                    p, "housing",
-                    fmt::format("{} recesses in the back edge for the plates, {} deep, {} wide and {} high",
-                                ctx_.mountX.size(), say(Length::mm(rodPlateThick)),
-                                say(Length::mm(rodPlateWide + 1)), say(Length::mm(high + 1))));
         }
     }
 

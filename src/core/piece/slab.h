@@ -1,16 +1,13 @@
 #pragma once
 // The slab: one thick board, or one made of several, on hidden rods (kind id 'slab').
 
-#include "piece/kind.h"
+#include "piece/edges.h"
 
 namespace owl {
 
 enum class SlabBuild { oneBoard, edgeGlued, laminated };
 enum class RodWay { best, stud, plate, strip, masonry, plug };
 enum class RodMetal { steel, stainless, aluminium, hardwood };
-
-/// How an edge is shaped, on its upper and its lower arris.
-enum class EdgeShape { square, chamfer, roundOver, cove };
 
 struct SlabParams {
     Length length = 900_mm, depth = 200_mm, thickness = 40_mm;

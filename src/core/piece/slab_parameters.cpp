@@ -1,3 +1,4 @@
+#include "piece/edge_choices.h"
 #include "piece/slab.h"
 #include "piece/wood_choices.h"
 
@@ -10,8 +11,6 @@ namespace {
 constexpr std::array builds{Option{"one_board", "one board"},
                             Option{"edge_glued", "boards glued edge to edge"},
                             Option{"laminated", "layers glued face to face"}};
-constexpr std::array shapes{Option{"square", "square"}, Option{"chamfer", "chamfer"},
-                            Option{"round_over", "round-over"}, Option{"cove", "cove"}};
 constexpr std::array ways{Option{"auto", "the best ranked"},
                           Option{"stud", "into the studs"},
                           Option{"plate", "on plates screwed to the studs"},
@@ -57,7 +56,7 @@ void SlabParams::describe(Parameters& p) {
     p.choice({.name = "build", .label = "Made of"}, build, builds);
     p.whole({.name = "boards", .label = "How many", .applies = several}, boards,
             {.low = 1, .high = 4, .usualLow = 2, .usualHigh = 4});
-    p.choice({.name = "edge", .label = "Edges"}, edge, shapes);
+    p.choice({.name = "edge", .label = "Edges"}, edge, edgeShapes);
     p.length({.name = "edge_size", .label = "Size of the edge", .applies = shaped}, edgeSize,
              {.low = Length::mm(0.5), .high = 60_mm, .usualLow = 2_mm, .usualHigh = 12_mm});
     p.flag({.name = "ends_too", .label = "The ends too", .applies = shaped}, endsToo);

@@ -206,6 +206,25 @@ class PieceFindings : public PieceFinder {
                         item.x = x;
             }));
         }
+        for (const auto& i : piece_.load.items) {
+            const Surface s = surfaceFor(pp_.assembly(), i.on);
+            if (s.room <= Length() || i.height <= s.room)
+                continue;
+            auto& f = found(
+                "item_too_high", Severity::warns, "load",
+                fmt::format("{} is too high for its place", i.name.empty() ? "An item" : i.name),
+                fmt::format("It is {} high; above the {} there are {}.", say(i.height), s.name, say(s.room)));
+            for (const auto& other : surfacesOf(pp_.assembly()))
+                if (other.room <= Length() || other.room >= i.height) {
+                    f.remedies.push_back(changePiece("Put it on the " + other.name, piece_,
+                                                     [id = i.id, on = other.id](Piece& p) {
+                                                         for (auto& item : p.load.items)
+                                                             if (item.id == id)
+                                                                 item.on = on;
+                                                     }));
+                    break;
+                }
+        }
         if (piece_.load.handN &&
             *piece_.load.handN < defaultHandLoad(pp_.bottom + pp_.assembly().height, pp_.assembly().depth) &&
             piece_.load.handWhy.empty())

@@ -14,12 +14,18 @@ std::vector<AppliedForce> ownWeight(const Assembly& a, double wood) {
     return out;
 }
 
-/// Contents as they press: each stretch at its middle, at half the depth of the surface.
+/// Contents as they press: each stretch at its middle, at half the depth of its surface.
 std::vector<AppliedForce> contents(const LoadSpec& load, const Assembly& a) {
     std::vector<AppliedForce> out;
-    const double y = (a.surfaceBack.mm() + a.surfaceFront.mm()) / 2;
-    for (const auto& l : contentsForces(load, a.length, 1).lines)
-        out.push_back({"contents", {(l.x0 + l.x1) / 2, y, a.surfaceZ.mm()}, {0, 0, -l.w * (l.x1 - l.x0)}});
+    const auto surfaces = surfacesOf(a);
+    const auto all = contentsForces(load, a, 1);
+    for (std::size_t i = 0; i < all.lines.size(); ++i) {
+        const LineLoad& l = all.lines[i];
+        const Surface& s = surfaces[all.on[i]];
+        out.push_back({"contents",
+                       {(l.x0 + l.x1) / 2, (s.y0.mm() + s.y1.mm()) / 2, s.z.mm()},
+                       {0, 0, -l.w * (l.x1 - l.x0)}});
+    }
     return out;
 }
 

@@ -154,7 +154,7 @@ void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const
     const Assembly& a = pp.assembly();
     pp.mass = massOf(a, wood12(wood));
     pp.woodDensity = wood12(wood);
-    pp.contents = contentsMass(piece.load, a.length);
+    pp.contents = contentsMass(piece.load, a);
     pp.hand = handOn(piece, wall, pp, in.project.style);
     HeightQuestion ask = heightQuestion(piece, pp);
     ask.style = in.project.style;

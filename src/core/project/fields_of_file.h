@@ -162,6 +162,8 @@ template <typename A> void visit(A& a, LoadItem& v) {
     a.length("width", v.width, 1_mm, farthest);
     a.length("height", v.height, 1_mm, farthest);
     a.flag("stays", v.sustained);
+    if (A::reading || !v.on.empty())
+        a.text("on", v.on);
 }
 template <typename A> void visit(A& a, LoadSpec& v) {
     a.number("kg_per_m", v.kgPerM, 0, 1000);

@@ -58,6 +58,10 @@ template <typename A> class FileParameters : public Parameters {
         if (need(a))
             now_->text(a.name, species);
     }
+    void sizes(const About& a, std::vector<Length>& v, const LengthLimits& limits) override {
+        if (need(a))
+            now_->lengths(a.name, v, limits.low, limits.high);
+    }
     void readings(const About& a, std::string& text) override {
         if (need(a))
             now_->text(a.name, text);

@@ -33,8 +33,8 @@ Length mirrorLine(const Project& project, const Piece& piece) {
     const Wall* wall = project.findWall(piece.wall);
     if (!wall)
         return {};
-    const Furniture* f = findFurniture(*wall, piece.place.follow.about);
-    return f ? f->x + f->width / 2 : wall->width / 2;
+    const auto thing = extentOf(*wall, piece.place.follow.about);
+    return thing ? thing->first + thing->second / 2 : wall->width / 2;
 }
 
 Length pieceLeft(const Project& project, const Piece& piece) {
@@ -56,8 +56,8 @@ Length pieceLeft(const Project& project, const Piece& piece) {
     if (!wall || piece.place.anchor == Anchor::typed)
         return piece.place.x;
     if (piece.place.anchor == Anchor::furnitureCentre)
-        if (const Furniture* f = findFurniture(*wall, piece.place.furniture))
-            return f->x + (f->width - length) / 2;
+        if (const auto thing = extentOf(*wall, piece.place.furniture))
+            return thing->first + (thing->second - length) / 2;
     return (wall->width - length) / 2;
 }
 

@@ -30,6 +30,25 @@ Wall defaultWall(Units units) {
     return w;
 }
 
+/// In the middle of the wall, or the least step beside it where two studs lie behind what takes its screws.
+void stepToStuds(const Wall& wall, Piece& p) {
+    constexpr int reach = 400; // mm
+    const Assembly a = makePiece(p.params, {}, catalog()).assembly;
+    const Length middle = (wall.width - a.length) / 2;
+    const auto studs = [&](Length left) {
+        return studsBetween(wall, left + a.wallLeft, left + a.wallRight, 40_mm).size();
+    };
+    if (!hasStuds(wall, catalog()) || studs(middle) > 1)
+        return;
+    for (int d = 10; d <= reach; d += 10)
+        for (const Length left : {middle + 1_mm * d, middle - 1_mm * d})
+            if (left >= Length() && left + a.length <= wall.width && studs(left) > 1) {
+                p.place.anchor = Anchor::typed;
+                p.place.x = left;
+                return;
+            }
+}
+
 } // namespace
 
 const char* kindOf(const Piece& piece) {
@@ -70,6 +89,8 @@ std::string addPiece(Project& project, const std::string& kind, const std::strin
         p.params = withChanges(p.params, {{"length", std::max(150_mm, w->width - 100_mm).mm()}});
     p.load.kgPerM = 8;
     p.place.z = metric ? 1200_mm : Length::inches(48);
+    if (const Wall* w = project.findWall(wall))
+        stepToStuds(*w, p);
     project.pieces.push_back(p);
     return p.id;
 }

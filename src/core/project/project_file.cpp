@@ -88,7 +88,7 @@ void checkReferences(const Project& p, const std::string& file) {
         if (!wall)
             throw DocumentFault{
                 fmt::format("{}: pieces[{}].wall: there is no wall \"{}\".", file, i, piece.wall)};
-        if (piece.place.anchor == Anchor::furnitureCentre && !findFurniture(*wall, piece.place.furniture))
+        if (piece.place.anchor == Anchor::furnitureCentre && !extentOf(*wall, piece.place.furniture))
             throw DocumentFault{
                 fmt::format("{}: pieces[{}].place.furniture: nothing called \"{}\" stands at that wall.",
                             file, i, piece.place.furniture)};

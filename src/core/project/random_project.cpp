@@ -66,6 +66,7 @@ Wood woodByLot(bool metric, const Shop& shop, Lots& lots) {
 
 void loadByLot(Piece& p, Lots& lots) {
     p.load.kgPerM = std::round(lots.fraction() * 200) / 10;
+    const auto surfaces = surfacesOf(makePiece(p.params, {}, catalog()).assembly);
     const auto n = lots.below(3);
     for (std::uint64_t i = 0; i < n; ++i) {
         LoadItem item;
@@ -74,6 +75,11 @@ void loadByLot(Piece& p, Lots& lots) {
         item.mass = 0.5 + std::round(lots.fraction() * 40) / 10;
         item.width = lots.length(60_mm, 250_mm);
         item.x = lots.length(Length(), std::max(Length(), lengthOf(p.params) - item.width));
+        if (surfaces.size() > 1) {
+            const Surface& s = lots.oneOf(surfaces);
+            item.on = s.id;
+            item.x = std::clamp(item.x, s.x0, std::max(s.x0, s.x1 - item.width));
+        }
         p.load.items.push_back(item);
     }
     if (lots.below(6) == 0)

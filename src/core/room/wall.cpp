@@ -102,6 +102,17 @@ const Obstacle* findObstacle(const Wall& wall, const std::string& id) {
     return byId(wall.obstacles, id);
 }
 
+bool hasCentreLine(const Obstacle& o) {
+    return o.kind.starts_with("fireplace") || o.kind == "window" || o.kind == "door";
+}
+
+std::optional<std::pair<Length, Length>> extentOf(const Wall& wall, const std::string& id) {
+    if (const Furniture* f = findFurniture(wall, id))
+        return std::pair(f->x, f->width);
+    const Obstacle* o = findObstacle(wall, id);
+    return o && hasCentreLine(*o) ? std::optional(std::pair(o->x, o->width)) : std::nullopt;
+}
+
 const Furniture* furnitureBelow(const Wall& wall, Length x0, Length x1, Length z) {
     const Furniture* best = nullptr;
     for (const auto& f : wall.furniture)

@@ -142,6 +142,11 @@ Length lowestCeiling(const Wall& wall, Length x0, Length x1);
 /// The furniture, obstacle or opening with this id, or null.
 const Furniture* findFurniture(const Wall& wall, const std::string& id);
 const Obstacle* findObstacle(const Wall& wall, const std::string& id);
+/// Left edge and width of the furniture, fireplace, window or door with this id, on which a piece can be
+/// centred; nothing when no such thing is there.
+std::optional<std::pair<Length, Length>> extentOf(const Wall& wall, const std::string& id);
+/// True for obstacles that a piece can be centred on.
+bool hasCentreLine(const Obstacle& o);
 /// The highest furniture under the stretch that ends below z; null when there is none.
 const Furniture* furnitureBelow(const Wall& wall, Length x0, Length x1, Length z);
 /// The opening that holds the whole rectangle, or null.

@@ -156,8 +156,8 @@ tl::expected<ShopStore, std::string> ShopStore::open(const std::filesystem::path
                 return tl::unexpected(shipped.error());
             if (auto saved = store.save(*shipped); !saved)
                 return tl::unexpected(saved.error());
-            store.impl_->db.exec("INSERT INTO about VALUES ('version','2')");
-        } else if (auto added = store.addSheets(); !added) {
+            store.impl_->db.exec("INSERT INTO about VALUES ('version','3')");
+        } else if (auto added = store.addNewGoods(); !added) {
             return tl::unexpected(added.error());
         }
         return store;
@@ -166,9 +166,12 @@ tl::expected<ShopStore, std::string> ShopStore::open(const std::filesystem::path
     }
 }
 
-// A shop kept since before sheets were sold gets the shipped ones once; what one changed in it stays.
-tl::expected<void, std::string> ShopStore::addSheets() {
-    if (impl_->db.execAndGet("SELECT value FROM about WHERE key='version'").getString() != "1")
+// A shop kept since before something was sold gets it once; what one changed in it stays, what one took out
+// stays out.
+tl::expected<void, std::string> ShopStore::addNewGoods() {
+    const std::string version =
+        impl_->db.execAndGet("SELECT value FROM about WHERE key='version'").getString();
+    if (version != "1" && version != "2")
         return {};
     auto shop = load();
     const auto shipped = shippedShop();
@@ -176,14 +179,16 @@ tl::expected<void, std::string> ShopStore::addSheets() {
         return tl::unexpected(shop ? shipped.error() : shop.error());
     for (const auto& s : shipped->stock) {
         const Species* wood = catalog().findSpecies(s.species);
+        const bool sheet = wood && wood->sheet;
+        const bool since3 = sheet ? s.thickness < 7_mm : s.thickness > 90_mm; // thin backs, timbers
         const bool known = std::any_of(shop->stock.begin(), shop->stock.end(),
                                        [&](const StockItem& q) { return q.id == s.id; });
-        if (wood && wood->sheet && !known)
+        if (!known && (since3 || (sheet && version == "1")))
             shop->stock.push_back(s);
     }
     if (auto saved = save(*shop); !saved)
         return saved;
-    impl_->db.exec("UPDATE about SET value='2' WHERE key='version'");
+    impl_->db.exec("UPDATE about SET value='3' WHERE key='version'");
     return {};
 }
 

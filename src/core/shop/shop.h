@@ -45,7 +45,7 @@ class ShopStore {
 
   private:
     struct Impl;
-    tl::expected<void, std::string> addSheets();
+    tl::expected<void, std::string> addNewGoods();
     explicit ShopStore(std::unique_ptr<Impl> impl);
     std::unique_ptr<Impl> impl_;
 };

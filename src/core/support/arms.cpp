@@ -187,7 +187,7 @@ class ArmsJudge {
         double share = L() / n;
         for (std::size_t i = 1; i < layout_.arms.size(); ++i)
             share = std::max(share, layout_.arms[i] - layout_.arms[i - 1]);
-        const auto forces = contentsForces(p_.load, p_.assembly->length, factor_);
+        const auto forces = contentsForces(p_.load, *p_.assembly, factor_);
         const double w = heaviestStretch(forces, L(), std::min(share, L())).w;
         ArmsInput in;
         in.arms = 1;

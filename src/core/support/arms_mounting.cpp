@@ -168,7 +168,10 @@ class ArmsMounter {
             for (const auto& m : out_.mounts)
                 if (std::abs(m.at.x - x) < 12)
                     x = m.at.x + 30;
-            const double z = above ? a_.height.mm() : 0;
+            for (const auto& [middle, half] : seat_.below) // a driver of 25 mm comes past what stands there
+                if (!above && std::abs(middle.mm() - x) < half.mm() + 14)
+                    x = middle.mm() + (x < (l_.x0 + l_.x1) / 2 ? 1 : -1) * (half.mm() + 14);
+            const double z = (above ? seat_.z1 + seat_.topThickness : seat_.z0 - seat_.bottomThickness).mm();
             const Vec3 d{0, 0, above ? -1.0 : 1.0};
             j.spots.push_back({{Length::mm(x), Length::mm(y), Length::mm(z)}});
             j.fasteners.push_back(

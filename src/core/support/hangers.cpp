@@ -4,7 +4,7 @@
 #include "strength/concealed.h"
 #include "strength/fastener.h"
 #include "strength/wall_mount.h"
-#include "support/rail_joint.h"
+#include "support/inner_checks.h"
 #include "support/rail_section.h"
 #include "support/words.h"
 
@@ -60,7 +60,7 @@ class HangerJudge {
     [[nodiscard]] double bevelTangent() const { return std::tan(h_.bevel * std::numbers::pi / 180); }
 
     void places() {
-        const double all = p_.mass + factor_ * contentsMass(p_.load, p_.assembly->length);
+        const double all = p_.mass + factor_ * contentsMass(p_.load, *p_.assembly);
         if (!hooksAlong() && p_.strengthLimit < 1) {
             v_.refusal = h_.name + " are not for a place above a bed: hang it on a cleat, or screw it on";
             return;
@@ -165,8 +165,7 @@ class HangerJudge {
         if (h_.kind == HangerKind::cleat)
             lip();
         push(b);
-        if (auto joint = railJointCheck(p_, factor_, quiet_))
-            v_.checks.push_back(std::move(*joint));
+        addInnerChecks(p_, factor_, quiet_, v_);
         v_.rows = {layout_.arm()};
         addLookChecks(b, axial(), v_);
         v_.rows = {layout_.screwZ};

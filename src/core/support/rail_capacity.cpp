@@ -29,7 +29,7 @@ double largestMultiple(const std::function<bool(double)>& passes, double most) {
 /// The load that findCapacity() scales: what is planned, or an even load where nothing is.
 RailPiece loaded(const RailPiece& piece) {
     RailPiece p = piece;
-    if (contentsMass(p.load, p.assembly->length) <= 0)
+    if (contentsMass(p.load, *p.assembly) <= 0)
         p.load.kgPerM = 1;
     return p;
 }
@@ -53,8 +53,8 @@ void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall, 
         return;
     const RailPiece p = loaded(piece);
     StaticsCache fresh; // with an even load where nothing is planned the statics are others
-    StaticsCache& cache = contentsMass(piece.load, piece.assembly->length) > 0 ? known : fresh;
-    const double planned = contentsMass(p.load, p.assembly->length);
+    StaticsCache& cache = contentsMass(piece.load, *piece.assembly) > 0 ? known : fresh;
+    const double planned = contentsMass(p.load, *p.assembly);
     const double looked = std::min(mostInAll, mostPerMetre * p.assembly->length.mm() / 1000);
     const double most = std::max(0.0, looked - p.mass) / planned;
     const auto judged = [&](double factor) { return judgeRail(p, wall, v.option, cache, factor, true); };

@@ -1,6 +1,7 @@
 #include "support/rail_joint.h"
 
 #include "strength/fastener.h"
+#include "support/brace_check.h"
 #include "support/words.h"
 
 #include <algorithm>
@@ -35,9 +36,9 @@ struct Stretch {
 class JointJudge {
   public:
     JointJudge(const RailPiece& p, double factor, bool quiet)
-        : p_(p), a_(*p.assembly), j_(*p.joint), quiet_(quiet) {
+        : p_(p), a_(*p.assembly), j_(*p.joint), factor_(factor), quiet_(quiet) {
         const double L = a_.length.mm();
-        const auto forces = contentsForces(p.load, a_.length, factor);
+        const auto forces = contentsForces(p.load, a_, factor);
         stretches_ = {{heaviestStretch(forces, L, window), std::min(window, L), false},
                       {heaviestEnd(forces, L, endWindow), std::min(endWindow, L), true}};
         const double n = static_cast<double>(j_.spots.size());
@@ -50,6 +51,16 @@ class JointJudge {
         edge_ = p.joinedFromBelow ? wall : hung;
         leanOn_ = hung;
         yJoint_ = a_.standOff.mm() + (p.joinedFromBelow ? edge_ / 2 : wall);
+        const Part* rail = a_.find(a_.wallPart);
+        const Part* top = a_.find(j_.first == a_.wallPart ? j_.second : j_.first);
+        restsOn_ = rail && top && top->solid.bounds().low.z > rail->solid.bounds().high.z - 1;
+        if (restsOn_)
+            yJoint_ = a_.standOff.mm() + (a_.leans > Length() ? 0 : wall);
+        if (a_.braces) { // what a brace takes hangs on the fasteners near it
+            const double each = share_;
+            share_ = std::min(window, braceShare(a_));
+            many_ = share_ / each;
+        }
     }
 
     [[nodiscard]] Check run() const {
@@ -63,7 +74,7 @@ class JointJudge {
         std::optional<Use> c2;
         if (leaning)
             c2 = leaning->use;
-        Check c = checkOf("joint", "Joint of base and back rail", "N", standing->use, c2);
+        Check c = checkOf("joint", title(), "N", standing->use, c2);
         const bool hand = c.leaning && *c.leaning > *c.standing;
         if (!quiet_)
             explain(c, hand ? *leaning : *standing, hand);
@@ -81,6 +92,7 @@ class JointJudge {
         if (!worst || next.use.utilisation() > worst->use.utilisation())
             worst = std::move(next);
     }
+    [[nodiscard]] std::string title() const { return "Joint of " + joinedNames(a_, j_); }
     [[nodiscard]] double thickness(const std::string& part) const {
         const Part* p = a_.find(part);
         return p ? p->thickness.mm() : 0;
@@ -88,6 +100,8 @@ class JointJudge {
 
     /// Contents, own weight of what hangs on the joint, and the hand, on one fastener's share of the stretch.
     [[nodiscard]] Answer worstAt(const Stretch& s, bool leaning) const {
+        if (a_.braces)
+            return braced(s, leaning);
         const double contents = s.load.w * share_;
         const double own = p_.hangingMass * gravity / a_.length.mm() * share_;
         const double hand = leaning ? p_.hand * std::min(1.0, share_ / s.length) : 0;
@@ -98,6 +112,18 @@ class JointJudge {
         f.M = contents * std::max(0.0, yContents - yJoint_) + own * std::max(0.0, p_.hangingY - yJoint_) +
               hand * std::max(0.0, a_.depth.mm() - yJoint_);
         const double pry = 1.5 * f.M / (edge_ / 2); // z from the screws to the edge that closes (S9.1)
+        if (restsOn_ && a_.leans > Length()) { // a box: its lower rear edge presses, the joint is pulled out
+            f.V = f.M / a_.leans.mm();
+            f.face = 1;
+            f.formula = "V = M/h across the joint: the lower rear edge presses on the wall, h below";
+            return answer(f, leaning, s);
+        }
+        if (restsOn_) { // what stands behind the rail's front edge does not turn it; the load itself presses
+            f.T = pry;
+            f.face = 2.0 / 3;
+            f.formula = "T = 1.5 M/z at one fastener, M about the rail's front edge; the load presses down";
+            return answer(f, leaning, s);
+        }
         if (!p_.joinedFromBelow) {
             f.V = load;
             f.T = pry;
@@ -119,6 +145,20 @@ class JointJudge {
         f.assumed = "the base sits tight against the wall along its rear edge";
         Answer bearing = answer(f, leaning, s);
         return bearing.use.utilisation() < prying.use.utilisation() ? bearing : prying;
+    }
+
+    /// With screwed braces: the pull at the top, and its lift where a brace stands behind the load (S9.8).
+    [[nodiscard]] Answer braced(const Stretch& s, bool leaning) const {
+        const BraceResult r = onOneBrace(p_, factor_, leaning);
+        JointForces f;
+        f.CD = leaning ? 1.6 : 0.9;
+        f.V = r.topTension;
+        f.T = std::max(0.0, -r.topShear);
+        f.M = r.topTension * a_.braces->down.mm();
+        f.face = 1;
+        f.formula = "V = Σ P y/h, T = Σ P y/y_b − Σ P where the brace lifts the top; h, y_b of the brace";
+        f.assumed = "the braces are screwed to top and rail; pinned ends";
+        return answer(f, leaning, s);
     }
 
     /// Pull and shear that the fastener alone may take; zero when the joint has none.
@@ -157,7 +197,7 @@ class JointJudge {
         const WoodAllowable& wood = leaning ? p_.woodC2 : p_.woodC1;
         const auto [W, Z] = fastener(wood, f.CD);
         const double R = std::hypot(f.T, f.V);
-        double u = W > 0 && Z > 0 ? combined(f.T, f.V, W, Z).utilisation : INFINITY;
+        double u = W > 0 && Z > 0 ? combined(f.T, f.V, W * many_, Z * many_).utilisation : INFINITY;
         std::string by = j_.how == Joinery::dowels ? "dowels alone" : "screws alone";
         if (const double g = glue(wood, f.face); R / g < u) {
             u = R / g;
@@ -199,7 +239,10 @@ class JointJudge {
     const RailPiece& p_;
     const Assembly& a_;
     const Joint& j_;
+    double factor_;
     bool quiet_;
+    bool restsOn_ = false; ///< the hung part lies on the rail
+    double many_ = 1;      ///< fasteners that a brace's share engages
     std::vector<Stretch> stretches_;
     double share_ = 0, edge_ = 0, leanOn_ = 0, yJoint_ = 0; ///< mm
 };

@@ -3,7 +3,7 @@
 #include "strength/wall_mount.h"
 #include "support/arms.h"
 #include "support/hangers.h"
-#include "support/rail_joint.h"
+#include "support/inner_checks.h"
 #include "support/rail_mounting.h"
 #include "support/rail_section.h"
 #include "support/rods.h"
@@ -67,8 +67,7 @@ class Judge {
         // A cover that spans hollow presses back on the width of a stud; on masonry the rail's own width
         // works.
         addCrushCheck(b, masonry ? std::min(100.0, leastSpacing()) : w_.studWidth, v_);
-        if (auto joint = railJointCheck(p_, factor_, quiet_))
-            v_.checks.push_back(std::move(*joint));
+        addInnerChecks(p_, factor_, quiet_, v_);
         const double axial =
             v_.option.screw ? axialStiffness(v_.option.screw->d, std::min(v_.pen, v_.screwLength * 2 / 3))
                             : anchorStiffness(v_.option.kind);
@@ -109,7 +108,7 @@ class Judge {
                               : anchorPlaces(p_.assembly->wallLeft.mm(), p_.assembly->wallRight.mm());
             v_.difficulty = 2;
             v_.holes = static_cast<int>(v_.x.size());
-            const double all = p_.mass + factor_ * contentsMass(p_.load, p_.assembly->length);
+            const double all = p_.mass + factor_ * contentsMass(p_.load, *p_.assembly);
             if (v_.option.kind == RailSupport::cover && all > 10)
                 refuse(fmt::format("anchors in the cover hold ledges up to 10 kg (22 lb) all in; this one "
                                    "comes to {:.1f} kg ({:.0f} lb)",

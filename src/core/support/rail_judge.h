@@ -30,7 +30,11 @@ struct RailBench {
     [[nodiscard]] double depth() const { return piece.assembly->depth.mm() + piece.standOff; }
     /// What a wall screw passes before it reaches the wall.
     [[nodiscard]] double rail() const {
-        return piece.screwPasses > 0 ? piece.screwPasses : piece.assembly->wallThrough.mm();
+        double all = piece.screwPasses > 0 ? piece.screwPasses : piece.assembly->wallThrough.mm();
+        if (piece.screwPasses <= 0)
+            for (const auto& [part, t] : piece.assembly->wallFront)
+                all += t.mm();
+        return all;
     }
 };
 

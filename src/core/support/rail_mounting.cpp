@@ -36,7 +36,9 @@ WallFixing wallFixing(const RailOption& option, double front, double cover, doub
 Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& v) {
     Mounting out;
     const Assembly& a = *piece.assembly;
-    const double front = a.wallThrough.mm();
+    double front = a.wallThrough.mm();
+    for (const auto& [part, t] : a.wallFront)
+        front += t.mm();
     const WallFixing fixing = wallFixing(v.option, front, wall.cover, v.screwLength);
     for (std::size_t i = 0; i < v.x.size(); ++i)
         for (double z : v.rows) {
@@ -48,12 +50,24 @@ Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVe
             m.direction = {0, -1, 0};
             m.length = fixing.length;
             m.diameter = fixing.diameter;
-            m.passes = {a.wallPart};
+            for (const auto& [part, t] : a.wallFront)
+                m.passes.push_back(part);
+            m.passes.push_back(a.wallPart);
             m.into = intoOf(v.option.kind);
             m.support = static_cast<int>(i);
-            out.holes.emplace_back(a.wallPart,
-                                   Hole{fmt::format("{}/wall-{}", a.wallPart, out.mounts.size() + 1), m.from,
-                                        m.direction, fixing.hole, front, m.id});
+            double y = front;
+            const auto bore = [&](const std::string& part, double deep) {
+                out.holes.emplace_back(part, Hole{fmt::format("{}/wall-{}", part, out.mounts.size() + 1),
+                                                  {v.x[i], y, z},
+                                                  m.direction,
+                                                  fixing.hole,
+                                                  deep,
+                                                  m.id});
+                y -= deep;
+            };
+            for (const auto& [part, t] : a.wallFront)
+                bore(part, t.mm());
+            bore(a.wallPart, a.wallThrough.mm());
             out.mounts.push_back(std::move(m));
         }
     return out;

@@ -109,11 +109,12 @@ class SectionChecks {
     }
 
     void glueLine() {
-        Check& c =
-            add("glue_line", "Glue line between base and back rail", leaning_.shearHand,
-                [&](const Peaks& q, const WoodAllowable& wood) {
-                    return Use{shearFlow(p_.section, q.shear, p_.glueLineZ) / p_.glueLineWidth, wood.Fv};
-                });
+        const std::string title = "Glue line between " + (p_.joint ? joinedNames(*p_.assembly, *p_.joint)
+                                                                   : std::string("the parts"));
+        Check& c = add(
+            "glue_line", title.c_str(), leaning_.shearHand, [&](const Peaks& q, const WoodAllowable& wood) {
+                return Use{shearFlow(p_.section, q.shear, p_.glueLineZ) / p_.glueLineWidth, wood.Fv};
+            });
         if (!b_.quiet)
             c.working = {"τ = V ΣE A (z − z₀)/(EI b) ≤ F_v",
                          {{"load", c.load},

@@ -17,6 +17,7 @@ namespace {
 struct LoadPart {
     LineLoad line;
     bool lasting = true;
+    double y = 0; ///< mm from the wall
 };
 
 /// N mm at the k-th of the places in a stretch.
@@ -97,17 +98,20 @@ class StaticsMaker {
     /// The even load in one piece, every thing cut at the supports.
     [[nodiscard]] std::vector<LoadPart> contents() const {
         std::vector<LoadPart> out;
-        const auto all = contentsForces(p_.load, p_.assembly->length, 1);
+        const auto surfaces = surfacesOf(*p_.assembly);
+        const auto all = contentsForces(p_.load, *p_.assembly, 1);
         for (std::size_t i = 0; i < all.lines.size(); ++i) {
             const LineLoad& l = all.lines[i];
             std::vector<double> cuts{l.x0, l.x1};
-            if (i > 0 || p_.load.kgPerM <= 0)
+            if (!all.even[i])
                 for (double x : s_.x)
                     if (x > l.x0 && x < l.x1)
                         cuts.push_back(x);
             std::sort(cuts.begin(), cuts.end());
+            const Surface& s = surfaces[all.on[i]];
+            const double y = (s.y0.mm() + s.y1.mm()) / 2 + p_.standOff;
             for (std::size_t k = 0; k + 1 < cuts.size(); ++k)
-                out.push_back({{cuts[k], cuts[k + 1], l.w}, all.sustained[i]});
+                out.push_back({{cuts[k], cuts[k + 1], l.w}, all.sustained[i], y});
         }
         return out;
     }
@@ -160,7 +164,6 @@ class StaticsMaker {
 
     void addContents(const std::vector<LoadPart>& parts) {
         RailContents& c = s_.contents;
-        const double y = (p_.assembly->surfaceBack.mm() + p_.assembly->surfaceFront.mm()) / 2 + p_.standOff;
         for (auto* v : {&c.up, &c.down, &c.turning, &c.lastingTurning})
             v->assign(s_.x.size(), 0);
         if (like_) {
@@ -180,7 +183,7 @@ class StaticsMaker {
             c.shear.assign(c.sagging.size(), {0, 0, 0, 0});
         }
         for (const auto& part : parts) {
-            const double torque = part.line.w * (part.line.x1 - part.line.x0) * y;
+            const double torque = part.line.w * (part.line.x1 - part.line.x0) * part.y;
             addTurning(s_.x, part.line.x0, part.line.x1, torque, c.turning);
             if (part.lasting)
                 addTurning(s_.x, part.line.x0, part.line.x1, torque, c.lastingTurning);

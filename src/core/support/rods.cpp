@@ -4,6 +4,7 @@
 #include "strength/fastener.h"
 #include "strength/rod.h"
 #include "strength/wall_mount.h"
+#include "support/inner_checks.h"
 #include "support/rail_section.h"
 #include "support/words.h"
 
@@ -286,7 +287,7 @@ class RodJudge {
 
     void judgeAll() {
         loaded_ = withSupport();
-        const double W = (loaded_.mass + contentsMass(p_.load, p_.assembly->length)) * gravity;
+        const double W = (loaded_.mass + contentsMass(p_.load, *p_.assembly)) * gravity;
         const double y = D() / 2;
         const double n = static_cast<double>(v_.rodX.size());
         // Rods are springs; how stiff depends on the lever of their load. Taken for what is planned, so that
@@ -328,6 +329,7 @@ class RodJudge {
             masonryChecks(r);
         addSagCheck(r, v_);
         droop(r);
+        addInnerChecks(p_, factor_, quiet_, v_);
         v_.holes = static_cast<int>(is(RailSupport::rodsPlate) ? 2 * v_.x.size() : v_.x.size());
         v_.rows = {seat_.z.mm()};
         v_.verdict = judge(v_.checks, {grade(), p_.strengthLimit, p_.leaningCounts});

@@ -1,0 +1,40 @@
+#pragma once
+// Fasteners where two boards meet: gauge and length of a screw, sizes of dowels, tongues and nails. What does
+// not fit says why; the kind adds what would cure it.
+
+#include "assembly/plugs.h"
+#include "piece/kind.h"
+
+namespace owl {
+
+/// The two parts as a fastener meets them: it passes the first and bites into the second.
+struct Meeting {
+    Length headSide, receiving; ///< thickness passed; wood behind it along the fastener
+    Length edge;                ///< thickness of the edge it enters
+    bool carries = false;       ///< it bites 6 D, not just until the glue has set
+    bool shows = false;         ///< its heads, unless something covers them
+};
+
+/// Chooses gauge and length by S10.6 into `j`, whose parts must be named. A joint that carries bites 6 D, one
+/// that only holds a part in place while the glue sets 3 D or 10 mm. `plugs`: what covers heads that show.
+/// Returns why none fits; empty when one does.
+std::string fitScrew(Joint& j, const Meeting& m, PlugWay plugs, const MakeContext& ctx,
+                     const Catalog& catalog);
+/// 8 mm where the edge is 16 mm or more, 6 mm from 12 mm on; in both parts at least as deep as it is thick,
+/// 3 mm of wood left before the far face. Returns why none fits.
+std::string fitDowels(Joint& j, const Meeting& m, const MakeContext& ctx);
+/// From outside through the first part and as deep into the second as a sold dowel reaches, at least twice
+/// its thickness; the hole ends 2 mm behind it. False where none does.
+bool fitThroughDowels(Joint& j, const Meeting& m, const MakeContext& ctx);
+/// Twice as long as the part it passes is thick, as far as it stays inside; as 18 gauge nails are sold.
+Length nailFor(const Meeting& m, const MakeContext& ctx);
+
+/// Length of a tongue in a groove in a part of this thickness: 8 mm, less where the groove, 1 mm deeper,
+/// would reach its middle. Under 4 mm there is no such joint.
+Length tongueLength(Length grooved);
+
+/// The fasteners of a joint with its screw, placed; one that would meet a fastener that is there already
+/// moves along x, as little as will do, within [low, high].
+void placeClear(Joint& j, const Assembly& a, Length low, Length high, const Catalog& catalog);
+
+} // namespace owl

@@ -1,0 +1,53 @@
+#pragma once
+// The mantel: a heavy beam above a fireplace, or alone as a statement: solid or of layers on rods, or three
+// mitred faces over a ledger with arms (kind id 'mantel').
+
+#include "assembly/plugs.h"
+#include "piece/brackets.h"
+#include "piece/edges.h"
+
+namespace owl {
+
+enum class MantelBuild { hollow, solid, laminated };
+/// How the ends of a hollow beam are closed.
+enum class MantelReturns { mitred, capped, open };
+enum class MantelRods { best, stud, plate, masonry };
+enum class MantelFix { above, below, none };
+
+struct MantelParams {
+    Length length = 1500_mm, depth = 180_mm, height = 140_mm;
+    MantelBuild build = MantelBuild::hollow;
+    Length thickness = 18_mm; ///< of the faces of a hollow beam
+    MantelReturns returns = MantelReturns::mitred;
+    int layers = 3;                      ///< of a laminated beam, one on another
+    EdgeShape edge = EdgeShape::chamfer; ///< of a solid or laminated beam
+    Length edgeSize = 3_mm;
+    Length frame = 18_mm;       ///< boards for ledger and arms
+    Length armSpacing = 350_mm; ///< at most
+    Length clearance = 1_mm;    ///< play of the hollow beam on its arms
+    MantelFix fix = MantelFix::above;
+    PlugWay plugs = PlugWay::bought; ///< over screws from above
+    MantelRods rods = MantelRods::best;
+    Length rodD = 16_mm; ///< 0: as thick as needed
+    int rodCount = 0;    ///< 0: one a stud, or as many as are usual
+    Length rodPlay = Length::mm(0.2);
+    int corbels = 0;
+    BracketShape corbelShape = BracketShape::ogee;
+    Length corbelOut = 130_mm, corbelDown = 120_mm, corbelThickness = 40_mm;
+    Length corbelInset = 100_mm; ///< middle of the outer corbels from the ends
+    std::string species = "scots_pine";
+    BoardGrade grade = BoardGrade::ordinary;
+    bool operator==(const MantelParams&) const = default;
+
+    static const KindInfo info;
+    static MantelParams defaults(bool metric);
+    void describe(Parameters& p);
+    [[nodiscard]] Draft make(const MakeContext& ctx, const Catalog& catalog) const;
+    void typed(const std::string&) {}
+    void settle();
+    [[nodiscard]] std::vector<Cure> strengthen(const Weakness& w) const;
+    [[nodiscard]] std::optional<Cure> resize(const PartWish& wish) const;
+    [[nodiscard]] std::optional<Cure> heighten(Length by) const;
+};
+
+} // namespace owl

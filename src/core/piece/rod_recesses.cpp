@@ -1,0 +1,33 @@
+#include "piece/rod_recesses.h"
+
+#include "assembly/rod_plate.h"
+
+#include <fmt/format.h>
+
+namespace owl {
+
+void recessPlates(std::vector<Part>& parts, const std::vector<Length>& xs, double thickness, double mid,
+                  const MakeContext& ctx) {
+    const double high = thickness - rodPlateLess;
+    const auto say = [&](double l) { return exactLength(Length::mm(l), ctx); };
+    for (auto& p : parts) {
+        const double before = p.solid.volume();
+        for (Length place : xs) {
+            const double x = place.mm();
+            const double w = rodPlateWide / 2 + 0.5;
+            constexpr std::array<Vec3, 3> axes{Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
+            subtract(p.solid,
+                     boxCell({x - w, -1, mid - high / 2 - 0.5}, axes, {2 * w, rodPlateThick + 1, high + 1}),
+                     9);
+        }
+        if (p.solid.volume() < before - 1)
+            p.features.push_back(
+                {p.id + "/housing",
+                 "housing",
+                 fmt::format("{} recesses in the back edge for the plates, {} deep, {} wide and {} high",
+                             xs.size(), say(rodPlateThick), say(rodPlateWide + 1), say(high + 1)),
+                 {}});
+    }
+}
+
+} // namespace owl

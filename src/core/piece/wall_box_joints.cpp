@@ -1,0 +1,365 @@
+// How the boards of a wall box are held together, in an order in which the back panel goes into its grooves.
+#include "measure/number.h"
+#include "piece/board_joint.h"
+#include "piece/wall_box_shape.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+constexpr double splineDeep = 8;    // mm into each board at most
+constexpr double splineThick = 3.8; // mm, birch plywood as sold
+
+class BoxJoiner {
+  public:
+    BoxJoiner(const WallBoxParams& p, const MakeContext& ctx, const Catalog& c, const BoxShape& s, Draft& d)
+        : p_(p), ctx_(ctx), catalog_(c), s_(s), d_(d), t_(thickness()) {}
+
+    void run() {
+        corner(false, true);
+        panel();
+        if (p_.hang == BoxHang::rods || !has("rail"))
+            inside();
+        corner(false, false);
+        if (p_.hang == BoxHang::rail && has("rail")) {
+            railEnd(true);
+            railEnd(false);
+            inside();
+        }
+        corner(true, true);
+        corner(true, false);
+        railTop();
+    }
+
+  private:
+    [[nodiscard]] Length thickness() const {
+        for (const char* id : {"top", "bottom"})
+            if (const Part* p = d_.assembly.find(id))
+                return p->thickness;
+        return p_.thickness;
+    }
+    [[nodiscard]] bool has(const std::string& id) const { return d_.assembly.find(id) != nullptr; }
+    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
+    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
+        d_.problems.push_back({id, field, std::move(text), blocks, {}});
+        return d_.problems.back();
+    }
+    static Joint named(std::string id, std::string first, std::string second, const char* kind) {
+        Joint j;
+        j.id = std::move(id);
+        j.first = std::move(first);
+        j.second = std::move(second);
+        j.kind = kind;
+        j.how = Joinery::glue;
+        return j;
+    }
+    void keep(Joint j) {
+        const Screw* s = catalog_.findScrew(j.screwId);
+        placeFasteners(j, d_.assembly, s ? s->d : 0);
+        d_.assembly.joints.push_back(std::move(j));
+    }
+
+    /// Places across the depth, the same from the front as from the back.
+    [[nodiscard]] std::vector<Length> pattern() const {
+        const Length end = std::min(35_mm, p_.depth / 4);
+        const int n = std::max(2, static_cast<int>(std::lround((p_.depth - end * 2).mm() / 90)) + 1);
+        std::vector<Length> out;
+        for (int i = 0; i < n; ++i)
+            out.push_back(end + (p_.depth - end * 2) * i / (n - 1));
+        return out;
+    }
+
+    /// Screws or dowels as asked for; what does not fit is told once and glued.
+    void fix(Joint& j, const Meeting& m, BoxFixing how) {
+        j.through = m.headSide;
+        if (how == BoxFixing::glue)
+            return;
+        const bool screws = how == BoxFixing::screws;
+        j.how = screws ? Joinery::screwsGlue : Joinery::dowels;
+        j.shows = screws;
+        const std::string why = screws ? fitScrew(j, m, p_.plugs, ctx_, catalog_) : fitDowels(j, m, ctx_);
+        if (why.empty())
+            return;
+        j.how = Joinery::glue;
+        j.shows = false;
+        if (std::exchange(told_, true))
+            return;
+        problem(screws ? "no_corner_screw" : "no_corner_dowels", "fixing", why).cures = {
+            {screws ? "Dowels instead" : "Screws instead", {{"fixing", screws ? "dowels" : "screws"}}},
+            {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
+    }
+
+    void corner(bool up, bool leftOne) {
+        const std::string flat = up ? "top" : "bottom";
+        const std::string side = leftOne ? "side-left" : "side-right";
+        if (!has(flat) || !has(side))
+            return;
+        const std::string id = flat + (leftOne ? "-left" : "-right");
+        const Length x = leftOne ? Length() : p_.length;
+        const Length zMid = up ? s_.high - t_ / 2 : s_.low + t_ / 2;
+        switch (p_.corners) {
+        case BoxCorner::mitred:
+            mitre(id, flat, side, up, leftOne, x, zMid);
+            return;
+        case BoxCorner::topCovers: {
+            Joint j = named(id, flat, side, "butt");
+            j.drivenFrom = up ? "above" : "below";
+            fix(j, {t_, s_.z1 - s_.z0, t_, true, true}, p_.fixing);
+            for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
+                j.spots.push_back({{leftOne ? t_ / 2 : p_.length - t_ / 2, y, up ? p_.height : Length()}});
+            finish(std::move(j));
+            return;
+        }
+        case BoxCorner::sidesCover:
+        case BoxCorner::housed:
+            break;
+        }
+        const bool housed = p_.corners == BoxCorner::housed;
+        Joint j = named(id, side, flat, housed ? "housing" : "butt");
+        j.drivenFrom = "the end";
+        if (housed)
+            j.housing = p_.housing;
+        const Length wood = housed ? t_ - p_.housing : t_;
+        fix(j, {wood, s_.x1 - s_.x0, t_, true, true}, p_.fixing);
+        for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
+            j.spots.push_back({{x, y, zMid}});
+        if (j.how == Joinery::glue)
+            j.note =
+                "Glue in the housing; clamp across with a straight strip, and compare the diagonals before "
+                "the glue grips.";
+        finish(std::move(j));
+    }
+
+    void mitre(const std::string& id, const std::string& flat, const std::string& side, bool up, bool leftOne,
+               Length x, Length zMid) {
+        Joint j = named(id, side, flat, "mitre");
+        j.drivenFrom = "the end";
+        j.note =
+            "Size the mitres with a thin coat first: end grain drinks glue. Tape outside or a band clamp, "
+            "all four corners at once; tighten in turns, so that they do not creep, and compare the "
+            "diagonals.";
+        j.through = t_ / 2;
+        if (p_.fixing == BoxFixing::dowels) {
+            Joint d = j;
+            if (fitThroughDowels(d, {t_ / 2, s_.x1 - s_.x0, t_, true, true}, ctx_)) {
+                d.how = Joinery::dowels;
+                for (Length y : pattern())
+                    d.spots.push_back({{x, y, zMid}});
+                j = std::move(d);
+            } else if (!std::exchange(told_, true)) {
+                problem("no_corner_dowels", "fixing",
+                        fmt::format("No dowel fits through a mitre of boards {} thick.", say(t_)), false)
+                    .cures = {{"Splines instead", {{"fixing", "splines"}}}};
+            }
+        }
+        const double deep = std::min(splineDeep, t_.mm() / std::sqrt(2.0) - 3.5);
+        const bool splined = p_.fixing == BoxFixing::splines && deep >= 3;
+        // Both cheeks of a slot count, at half, since its grain meets the spline at 45 degrees.
+        if (splined)
+            j.glueArea = deep * p_.depth.mm();
+        finish(std::move(j));
+        if (splined)
+            spline(id, flat, side, up, leftOne, deep);
+        else if (p_.fixing == BoxFixing::splines && !std::exchange(told_, true))
+            problem("no_splines", "fixing", fmt::format("Boards of {} are too thin for splines.", say(t_)))
+                .cures = {{"Boards of " + say(18_mm), {{"thickness", 18.0}}},
+                          {"Glue alone", {{"fixing", "glue"}}}};
+    }
+
+    /// A strip across the middle of the mitre, its slot in both boards; it shows at the front.
+    void spline(const std::string& id, const std::string& flat, const std::string& side, bool up,
+                bool leftOne, double deep) {
+        const double h = t_.mm() / 2;
+        const Vec3 middle{leftOne ? h : p_.length.mm() - h, 0, up ? p_.height.mm() - h : h};
+        const double r = std::sqrt(0.5);
+        const Vec3 diagonal{leftOne ? r : -r, 0, up ? -r : r}; // from the outer edge inwards
+        const Vec3 across{diagonal.z, 0, -diagonal.x};         // square to the mitre
+        const double D = p_.depth.mm();
+        const ConvexCell slot =
+            boxCell(middle - across * (deep + 0.5) - diagonal * (splineThick / 2) - Vec3{0, 1, 0},
+                    {across, diagonal, Vec3{0, 1, 0}}, {2 * deep + 1, splineThick, D + 2});
+        for (auto& p : d_.assembly.parts) {
+            if (p.id != flat && p.id != side)
+                continue;
+            subtract(p.solid, slot, 11);
+            p.features.push_back(
+                {fmt::format("{}/slot-{}", p.id, id), "slot",
+                 fmt::format("{} wide, {} deep, square to the mitre and in its middle, all along "
+                             "it: the board stands on its mitre against a fence at 45°",
+                             say(Length::mm(splineThick)), say(Length::mm(deep + 0.5))),
+                 id});
+        }
+        Part s =
+            blankPart("spline-" + id, "spline", p_.depth, Length::mm(2 * deep), Length::mm(splineThick),
+                      {middle - across * deep - diagonal * (splineThick / 2), {0, 1, 0}, across, diagonal});
+        // What bevels the front takes the spline's end with it.
+        if (p_.bevel > 0)
+            trimSpline(s);
+        s.stock = Stock::sheet;
+        const Species* ply = catalog_.findSpecies("ply_birch");
+        s.material = "ply_birch";
+        s.density = ply ? ply->density : 680;
+        s.why = {"as deep in each board as its slot less half a millimetre"};
+        s.apart = diagonal * -0.6;
+        Joint j = named("spline-" + id, s.id, side, "spline");
+        j.note = "Glue in the slot, push the spline in from the front; pare its end flush.";
+        d_.assembly.parts.push_back(std::move(s));
+        keep(std::move(j));
+    }
+    /// Flush with the deepest place of a sloping front edge there.
+    void trimSpline(Part& s) const {
+        const double back = std::tan(p_.bevel * 3.14159265358979 / 180) * t_.mm();
+        s.length = Length::mm(std::max(1.0, p_.depth.mm() - back));
+        s.solid.cells.clear();
+        if (auto cell =
+                boxCell(s.pose.origin, s.pose.axes(), {s.length.mm(), s.width.mm(), s.thickness.mm()});
+            !cell.empty())
+            s.solid.cells.push_back(std::move(cell));
+    }
+
+    /// The joint, and plugs over its screws where they were asked for.
+    void finish(Joint j) {
+        const std::string id = j.id;
+        const bool screws = j.how == Joinery::screwsGlue && j.shows;
+        keep(std::move(j));
+        if (!screws || p_.plugs == PlugWay::filled)
+            return;
+        const Joint& made = *d_.assembly.joint(id);
+        const Screw* s = catalog_.findScrew(made.screwId);
+        if (s && plugSink(s->countersink(), made.through.mm())) {
+            d_.assembly.plugs = p_.plugs;
+            plugScrews(d_.assembly, id, s->plug, s->countersink(), p_.species);
+        } else if (s && !std::exchange(noPlugs_, true)) {
+            const Length need = Length::mm(std::ceil(2 * (s->countersink() + leastPlug)));
+            problem(
+                "no_plugs", "plugs",
+                fmt::format("{} of wood under the plugs is too little: they want boards of {}. The heads are "
+                            "filled.",
+                            say(made.through), say(need)),
+                false)
+                .cures = {{"Fill them", {{"plugs", "filled"}}},
+                          {say(need) + " thick", {{"thickness", need.mm()}}}};
+        }
+    }
+
+    void panel() {
+        if (!has("back"))
+            return;
+        Joint j = named("back-groove",
+                        has("bottom")      ? "bottom"
+                        : has("side-left") ? "side-left"
+                                           : "top",
+                        "back", "loose");
+        j.how = Joinery::dry;
+        j.glued = false;
+        j.carries = false;
+        j.gap = 0.5;
+        j.note = "Dry: it must be free to move. The boards that follow take its other edges in.";
+        keep(std::move(j));
+    }
+
+    void railEnd(bool leftOne) {
+        const std::string side = leftOne ? "side-left" : "side-right";
+        if (!has(side))
+            return;
+        const Part* rail = d_.assembly.find("rail");
+        Joint j = named(leftOne ? "rail-left" : "rail-right", side, "rail", "butt");
+        j.drivenFrom = "the end";
+        fix(j, {t_, rail->length, t_, true, true},
+            p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
+        const Cell r = rail->bounds();
+        // Two, above and below, clear of the rows in which wall fixings cross the rail.
+        const Length row = s_.z1 - std::min(20_mm, r.size.z / 2);
+        std::vector<Length> rows{row};
+        if (ctx_.rows > 1)
+            rows.push_back(r.at.z + 20_mm);
+        std::vector<Length> at;
+        for (Length z = r.at.z + 10_mm; z <= r.at.z + r.size.z - 10_mm; z += 1_mm)
+            if (std::all_of(rows.begin(), rows.end(), [&](Length w) { return abs(w - z) >= 13_mm; }) &&
+                (at.empty() || z - at.back() >= 15_mm) && at.size() < 2)
+                at.push_back(z);
+        if (at.empty())
+            at.push_back(r.at.z + r.size.z / 4);
+        if (j.how != Joinery::glue)
+            for (Length z : at)
+                j.spots.push_back({{leftOne ? Length() : p_.length, t_ / 2, z}});
+        finish(std::move(j));
+    }
+
+    /// The rail stands under the top: its joint keeps the box to the wall.
+    void railTop() {
+        if (!has("rail") || !has("top"))
+            return;
+        const Part* rail = d_.assembly.find("rail");
+        Joint j = named("top-rail", "top", "rail", "butt");
+        j.drivenFrom = "above";
+        fix(j, {t_, rail->width, t_, true, true},
+            p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
+        if (j.how != Joinery::glue) {
+            std::vector<Length> avoid = ctx_.wallScrewsX;
+            avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
+            const Length end = std::min(50_mm, (s_.x1 - s_.x0) / 4);
+            for (Length x : spread(s_.x0, s_.x1, end, 150_mm, avoid, 16_mm))
+                j.spots.push_back({{x, t_ / 2, s_.high}});
+        }
+        const Length low = s_.x0 + 30_mm;
+        placeClear(j, d_.assembly, low, s_.x1 - 30_mm, catalog_);
+        finish(std::move(j));
+    }
+
+    void inside() {
+        for (const auto& p : d_.assembly.parts)
+            if (p.id.starts_with("divider"))
+                dividers_.push_back(p.id);
+            else if (p.id.starts_with("shelf"))
+                shelves_.push_back(p.id);
+        for (const auto& id : dividers_)
+            for (const char* in : {"bottom", "top"})
+                if (has(in))
+                    housed(id + "-" + in, in, id, has("bottom") && has("top") ? p_.housing : Length());
+        for (const auto& id : shelves_) {
+            std::string left = "side-left";
+            std::string right = "side-right";
+            if (const auto dash = id.find('-', 6);
+                dash != std::string::npos) { // 'shelf-2-1': in the second bay
+                const int bay = static_cast<int>(plainNumber(id.substr(6, dash - 6)).value_or(1));
+                if (bay > 1)
+                    left = fmt::format("divider-{}", bay - 1);
+                if (static_cast<std::size_t>(bay) < s_.bays.size())
+                    right = fmt::format("divider-{}", bay);
+            }
+            housed(id + "-left", left, id, p_.housing);
+            housed(id + "-right", right, id, p_.housing);
+        }
+    }
+    void housed(std::string id, const std::string& in, const std::string& board, Length deep) {
+        Joint j = named(std::move(id), in, board, deep > Length() ? "housing" : "butt");
+        j.housing = deep;
+        j.note = deep > Length()
+                     ? "A thin coat in the housing is enough; slide it in from the front, flush where "
+                       "it was marked."
+                     : "Glue on end grain: it only keeps its place.";
+        keep(std::move(j));
+    }
+
+    const WallBoxParams& p_;
+    const MakeContext& ctx_;
+    const Catalog& catalog_;
+    const BoxShape& s_;
+    Draft& d_;
+    Length t_;
+    bool told_ = false, noPlugs_ = false;
+    std::vector<std::string> dividers_, shelves_;
+};
+
+} // namespace
+
+void addBoxJoints(const WallBoxParams& p, const MakeContext& ctx, const Catalog& catalog,
+                  const BoxShape& shape, Draft& draft) {
+    BoxJoiner(p, ctx, catalog, shape, draft).run();
+}
+
+} // namespace owl

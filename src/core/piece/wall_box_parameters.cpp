@@ -1,0 +1,235 @@
+// The wall box's parameters: what they are called, what they may be, what to change when something is weak.
+#include "piece/wall_box.h"
+#include "piece/wall_box_shape.h"
+#include "piece/wood_choices.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+constexpr std::array boxCorners{Option{"mitred", "mitred"},
+                                Option{"sides_cover", "top and bottom between the sides"},
+                                Option{"top_covers", "top and bottom over the sides"},
+                                Option{"housed", "top and bottom let into the sides"}};
+constexpr std::array boxFixings{Option{"screws", "screws and glue"}, Option{"dowels", "dowels and glue"},
+                                Option{"splines", "splines and glue"}, Option{"glue", "glue alone"}};
+constexpr std::array boxBacks{Option{"none", "none, the wall shows"}, Option{"nailed_on", "nailed on behind"},
+                              Option{"let_in", "let into a rabbet"}};
+constexpr std::array boxHangs{Option{"rail", "by a rail inside, under the top"},
+                              Option{"rods", "on rods in the bottom's back edge"}};
+
+bool fits(BoxCorner corner, BoxFixing fixing) {
+    switch (fixing) {
+    case BoxFixing::screws:
+        return corner != BoxCorner::mitred;
+    case BoxFixing::splines:
+        return corner == BoxCorner::mitred;
+    case BoxFixing::glue:
+        return corner == BoxCorner::mitred || corner == BoxCorner::housed;
+    case BoxFixing::dowels:
+        break;
+    }
+    return corner != BoxCorner::housed;
+}
+
+} // namespace
+
+const std::array<Option, 3>& boxSheets() {
+    static constexpr std::array all{Option{"ply_birch", "birch plywood"},
+                                    Option{"ply_hard_vc", "hardwood-faced plywood"}, Option{"mdf", "MDF"}};
+    return all;
+}
+
+Length nearestSheet(const WallBoxParams& p) {
+    const Species* sheet = catalog().findSpecies(boxSheets().at(static_cast<std::size_t>(p.backSheet)).id);
+    if (!sheet || sheet->thicknesses.empty())
+        return p.backThickness;
+    const double now = p.backThickness.mm();
+    return Length::mm(
+        *std::min_element(sheet->thicknesses.begin(), sheet->thicknesses.end(),
+                          [&](double a, double b) { return std::abs(a - now) < std::abs(b - now); }));
+}
+
+const KindInfo WallBoxParams::info{
+    "wall_box", "Wall box", "Box",
+    "an open box on the wall: a cubby, a bedside box, a frame to show things in",
+    "saw, drill, clamps; a tilting blade for mitres, a router for housings"};
+
+WallBoxParams WallBoxParams::defaults(bool metric) {
+    WallBoxParams p;
+    p.backThickness = Length::mm(6.5);
+    if (metric)
+        return p;
+    p.length = Length::inches(30);
+    p.depth = Length::inches(8);
+    p.height = Length::inches(14);
+    p.thickness = Length::inches(3, 4);
+    p.setIn = Length::inches(3, 4);
+    p.housing = Length::inches(1, 4);
+    p.railHeight = Length::inches(5, 2);
+    p.cableAt = Length::inches(4);
+    p.cableD = Length::inches(5, 4);
+    p.species = "yellow_poplar";
+    return p;
+}
+
+void WallBoxParams::describe(Parameters& p) {
+    const LengthLimits board{
+        .low = Length::mm(0.5), .high = 200_mm, .usualLow = 15_mm, .usualHigh = 32_mm, .board = true};
+    const bool inside = dividers > 0 || shelves > 0 || !bays.empty();
+    p.group("Sizes");
+    p.length({.name = "length", .label = "Length", .required = true}, length,
+             {.low = 1_mm, .high = 30'000_mm, .usualLow = 400_mm, .usualHigh = 1600_mm});
+    p.length({.name = "depth", .label = "Depth from the wall", .required = true}, depth,
+             {.low = 1_mm, .high = 1000_mm, .usualLow = 100_mm, .usualHigh = 350_mm});
+    p.length({.name = "height", .label = "Height", .required = true}, height,
+             {.low = 1_mm, .high = 3000_mm, .usualLow = 120_mm, .usualHigh = 900_mm});
+    p.length({.name = "thickness", .label = "Thickness of the boards"}, thickness, board);
+    p.group("Its four boards");
+    p.flag({.name = "top", .label = "Top"}, top);
+    p.flag({.name = "bottom", .label = "Bottom"}, bottom);
+    p.flag({.name = "left", .label = "Left side"}, left);
+    p.flag({.name = "right", .label = "Right side"}, right);
+    p.group("Corners");
+    p.choice({.name = "corners", .label = "Corners"}, corners, boxCorners);
+    p.choice({.name = "fixing", .label = "Held by", .help = "Glue on end grain carries nothing."}, fixing,
+             boxFixings);
+    p.choice({.name = "plugs", .label = "Heads that show", .applies = fixing == BoxFixing::screws}, plugs,
+             plugWays);
+    p.length({.name = "set_in", .label = "In from the sides' ends", .applies = corners == BoxCorner::housed},
+             setIn, {.low = 5_mm, .high = 500_mm, .usualLow = 10_mm, .usualHigh = 60_mm});
+    p.length({.name = "housing",
+              .label = "Depth of the housings",
+              .applies = inside || corners == BoxCorner::housed},
+             housing, {.low = 1_mm, .high = 50_mm, .usualLow = 4_mm, .usualHigh = 10_mm});
+    p.number({.name = "bevel", .label = "Front edges slope by", .help = "Sawn before the corners are cut."},
+             bevel, {.low = 0, .high = 60, .usualLow = 0, .usualHigh = 45, .unit = "degrees"});
+    p.group("Inside");
+    p.whole({.name = "dividers", .label = "Dividers", .applies = bays.empty()}, dividers,
+            {.low = 0, .high = 30, .usualLow = 0, .usualHigh = 3});
+    p.sizes({.name = "bays",
+             .label = "Bays, one by one",
+             .help = "Clear widths from the left, semicolons between; the last bay is what is left. Empty: "
+                     "equal bays."},
+            bays, {.low = 1_mm, .high = 10'000_mm, .usualLow = 80_mm, .usualHigh = 400_mm});
+    p.whole({.name = "shelves", .label = "Shelves in every bay"}, shelves,
+            {.low = 0, .high = 20, .usualLow = 0, .usualHigh = 2});
+    p.length({.name = "shelf_inset", .label = "They stand back", .applies = inside}, shelfInset,
+             {.low = Length(), .high = 500_mm, .usualLow = Length(), .usualHigh = 20_mm});
+    p.group("Back");
+    p.choice({.name = "back", .label = "Back"}, back, boxBacks);
+    p.choice({.name = "back_sheet", .label = "Of", .applies = back != BoxBack::none}, backSheet, boxSheets());
+    p.length({.name = "back_thickness",
+              .label = "As measured",
+              .help = "Sheets are thinner than their name.",
+              .applies = back != BoxBack::none},
+             backThickness, {.low = 1_mm, .high = 30_mm, .usualLow = 3_mm, .usualHigh = 13_mm});
+    p.group("How it hangs");
+    p.choice({.name = "hang", .label = "Hangs"}, hang, boxHangs);
+    p.length({.name = "rail_height", .label = "Rail height", .applies = hang == BoxHang::rail}, railHeight,
+             {.low = 1_mm, .high = 1000_mm, .usualLow = 60_mm, .usualHigh = 180_mm});
+    p.flag({.name = "cable", .label = "A hole for a cable", .applies = bottom}, cable);
+    p.length({.name = "cable_at", .label = "From the left end", .applies = bottom && cable}, cableAt,
+             {.low = Length(), .high = 30'000_mm, .usualLow = 60_mm, .usualHigh = 1400_mm});
+    p.length({.name = "cable_d", .label = "Diameter of that hole", .applies = bottom && cable}, cableD,
+             {.low = 3_mm, .high = 80_mm, .usualLow = 8_mm, .usualHigh = 40_mm});
+    p.group("Wood");
+    p.wood({.name = "species", .label = "Species"}, species);
+    p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
+}
+
+void WallBoxParams::typed(const std::string& name) {
+    if (name == "corners" && !fits(corners, fixing))
+        fixing = corners == BoxCorner::housed ? BoxFixing::glue : BoxFixing::dowels;
+    if (name == "fixing" && !fits(corners, fixing))
+        corners = fixing == BoxFixing::splines || fixing == BoxFixing::glue ? BoxCorner::mitred
+                                                                            : BoxCorner::sidesCover;
+    if (name == "back" && back != BoxBack::none)
+        backThickness = nearestSheet(*this);
+    if (name == "back_sheet")
+        backThickness = nearestSheet(*this);
+}
+
+void WallBoxParams::settle() {
+    typed("corners");
+    backThickness = nearestSheet(*this);
+    if (left + right + top + bottom < 3 || (!left && !right)) // a box that still hangs together
+        left = right = bottom = true;
+    if (hang == BoxHang::rods) {
+        bottom = true;
+        if (thickness < 30_mm)
+            hang = BoxHang::rail;
+    }
+    if (hang == BoxHang::rail)
+        top = true;
+    housing = std::min(housing, thickness / 3);
+    setIn = std::min(setIn, height / 6);
+    railHeight = std::min(railHeight, (height - thickness * 2) * 3 / 4);
+    shelfInset = std::min(shelfInset, depth / 4);
+    const Length clear = length - thickness * 2;
+    dividers = std::clamp(dividers, 0, std::max(0, static_cast<int>(clear.mm() / 120) - 1));
+    Length used;
+    for (Length b : bays)
+        used += b + thickness;
+    if (used > clear - 60_mm)
+        bays.clear();
+    shelves = std::clamp(shelves, 0, std::max(0, static_cast<int>((height - thickness * 2).mm() / 110) - 1));
+    cableAt = std::clamp(cableAt, 80_mm, std::max(80_mm, length - 80_mm));
+    if (depth < 140_mm)
+        cable = false;
+}
+
+std::vector<Cure> WallBoxParams::strengthen(const Weakness& w) const {
+    std::vector<Cure> out;
+    MakeContext ctx;
+    ctx.units = w.metric ? "mm" : "in";
+    const auto say = [&](Length l) { return exactLength(l, ctx); };
+    const Length step = w.metric ? 20_mm : Length::inches(3, 4);
+    const bool corner = w.check == "shelf_joint" || w.check == "hung";
+    if (corner && corners == BoxCorner::mitred && fixing == BoxFixing::glue)
+        out.push_back({"Splines in the mitres", {{"fixing", "splines"}}});
+    if (corner && fixing != BoxFixing::dowels && corners != BoxCorner::housed)
+        out.push_back({"Dowels in the corners", {{"fixing", "dowels"}}});
+    if (corner && corners != BoxCorner::housed)
+        out.push_back({"Top and bottom let into the sides", {{"corners", "housed"}, {"fixing", "glue"}}});
+    if (w.check.starts_with("shelf") && dividers == 0 && bays.empty())
+        out.push_back({"A divider in the middle", {{"dividers", 1}}});
+    if (w.nextThickness > thickness)
+        out.push_back({"Boards of " + say(w.nextThickness), {{"thickness", w.nextThickness.mm()}}});
+    if (hang == BoxHang::rail)
+        out.push_back({"Rail " + say(step) + " higher", {{"rail_height", (railHeight + step).mm()}}});
+    if (depth - step > 100_mm)
+        out.push_back({"Depth " + say(step) + " less", {{"depth", (depth - step).mm()}}});
+    return out;
+}
+
+std::optional<Cure> WallBoxParams::resize(const PartWish& wish) const {
+    Cure c;
+    const bool across = wish.part == "top" || wish.part == "bottom" || wish.part == "rail";
+    if (wish.shorterBy > Length()) {
+        if (!across && !wish.part.starts_with("side") && wish.part != "back")
+            return std::nullopt;
+        c.changes.push_back(across ? ParameterChange{"length", (length - wish.shorterBy).mm()}
+                                   : ParameterChange{"height", (height - wish.shorterBy).mm()});
+    }
+    if (wish.width > Length()) {
+        if (wish.part == "back")
+            return std::nullopt;
+        c.changes.push_back(wish.part == "rail"
+                                ? ParameterChange{"rail_height", wish.width.mm()}
+                                : ParameterChange{"depth", (depth + wish.width - wish.widthNow).mm()});
+    }
+    if (wish.thickness > Length())
+        c.changes.push_back({wish.part == "back" ? "back_thickness" : "thickness", wish.thickness.mm()});
+    return c;
+}
+
+std::optional<Cure> WallBoxParams::heighten(Length by) const {
+    return Cure{"High enough to cover it", {{"height", (height + by).mm()}}};
+}
+
+} // namespace owl

@@ -1,0 +1,18 @@
+#include "support/inner_checks.h"
+
+#include "support/brace_check.h"
+#include "support/rail_joint.h"
+#include "support/shelf_check.h"
+
+namespace owl {
+
+void addInnerChecks(const RailPiece& piece, double factor, bool quiet, RailVerdict& v) {
+    if (auto joint = railJointCheck(piece, factor, quiet))
+        v.checks.push_back(std::move(*joint));
+    if (auto brace = braceCheck(piece, factor, quiet))
+        v.checks.push_back(std::move(*brace));
+    for (auto& c : shelfChecks(piece, factor, quiet))
+        v.checks.push_back(std::move(c));
+}
+
+} // namespace owl

@@ -1,0 +1,254 @@
+#include "support/shelf_check.h"
+
+#include "strength/beam.h"
+#include "support/joint_capacity.h"
+#include "support/rail_judge.h"
+#include "support/words.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace owl {
+namespace {
+
+using words::mm;
+using words::MPa;
+using words::N;
+
+/// What a board of a span may bear, and how it creeps.
+struct BoardStuff {
+    double E = 0, Fb1 = 0, Fb2 = 0, Fv = 0, density = 0, kDef = solidWoodCreep;
+};
+
+BoardStuff stuffOf(const RailPiece& p, const Part& part) {
+    BoardStuff out{p.woodC1.E, p.woodC1.Fb, p.woodC2.Fb, p.woodC1.Fv, p.woodC1.density, solidWoodCreep};
+    const Species* sheet =
+        part.stock == Stock::sheet && p.catalog ? p.catalog->findSpecies(part.material) : nullptr;
+    if (!sheet)
+        return out;
+    // The face grain runs along the shelf; the working share holds duration and safety (S3.3).
+    out.E = sheet->means.MOE;
+    out.Fb1 = sheet->working * sheet->means.MOR * durationFactor(false);
+    out.Fb2 = sheet->working * sheet->means.MOR * durationFactor(true);
+    out.density = sheet->density;
+    out.kDef = sheet->kDef;
+    return out;
+}
+
+class ShelfJudge {
+  public:
+    ShelfJudge(const RailPiece& p, double factor, bool quiet)
+        : p_(p), a_(*p.assembly), quiet_(quiet), surfaces_(surfacesOf(a_)),
+          all_(contentsForces(p.load, a_, factor)) {}
+
+    std::vector<Check> run() {
+        for (const auto& s : a_.spans)
+            span(s);
+        for (const auto& h : a_.hung)
+            hung(h);
+        std::vector<Check> out;
+        for (auto* c : {&sag_, &bending_, &joint_, &hung_})
+            if (*c)
+                out.push_back(std::move(**c));
+        return out;
+    }
+
+  private:
+    static void keepWorse(std::optional<Check>& worst, Check c) {
+        if (!worst || c.utilisation() > worst->utilisation())
+            worst = std::move(c);
+    }
+
+    void span(const ShelfSpan& s) {
+        const Part* part = a_.find(s.part);
+        if (!part || s.at.size() < 2)
+            return;
+        const BoardStuff w = stuffOf(p_, *part);
+        const double b = s.deep.mm();
+        const double h = s.thick.mm();
+        Beam beam;
+        const double x0 = s.at.front().mm();
+        beam.length = (s.at.back() - s.at.front()).mm();
+        beam.EI = w.E * b * h * h * h / 12;
+        if (beam.length < 1 || !(beam.EI > 0))
+            return;
+        for (Length x : s.at) {
+            BeamSupport support;
+            support.x = x.mm() - x0;
+            beam.supports.push_back(support);
+        }
+        // Close enough that the top of a sag curve is missed by a thousandth of it.
+        constexpr int steps = 64;
+        places_.clear();
+        for (int i = 0; i <= steps; ++i)
+            places_.push_back(beam.length * i / steps);
+        beam.probes = places_;
+        const double own = b * h * 1e-9 * w.density * gravity;
+        const LineLoad self{0, beam.length, own};
+        Beam lasting = beam;
+        beam.lines = lasting.lines = {self};
+        for (std::size_t i = 0; i < all_.lines.size(); ++i) {
+            const std::string& on = surfaces_[all_.on[i]].id;
+            if (std::find(s.surfaces.begin(), s.surfaces.end(), on) == s.surfaces.end())
+                continue;
+            LineLoad l = all_.lines[i];
+            l.x0 = std::clamp(l.x0 - x0, 0.0, beam.length);
+            l.x1 = std::clamp(l.x1 - x0, 0.0, beam.length);
+            if (l.x1 - l.x0 < 1e-6)
+                continue;
+            beam.lines.push_back(l);
+            if (all_.sustained[i])
+                lasting.lines.push_back(l);
+        }
+        const auto now = solveBeam(beam);
+        const auto later = solveBeam(lasting);
+        if (!now || !later)
+            return;
+        sag(s, *part, w, *now, *later, beam.EI);
+        strength(s, *part, w, *now, b, h);
+        joints(s, *part, *now);
+    }
+
+    [[nodiscard]] double widest(const ShelfSpan& s) const {
+        double l = 0;
+        for (std::size_t i = 1; i < s.at.size(); ++i)
+            l = std::max(l, (s.at[i] - s.at[i - 1]).mm());
+        return l;
+    }
+
+    void sag(const ShelfSpan& s, const Part& part, const BoardStuff& w, const BeamResult& now,
+             const BeamResult& lasting, double EI) {
+        double most = 0;
+        double at = 0;
+        for (std::size_t i = 0; i < now.probeDown.size(); ++i)
+            if (const double v = now.probeDown[i] + w.kDef * lasting.probeDown[i]; v > most) {
+                most = v;
+                at = places_[i];
+            }
+        Check c;
+        c.id = "shelf_sag";
+        c.title = "Sag of the " + part.name;
+        c.demand = most;
+        c.capacity = widest(s) / sagRatio(p_.sagLimit);
+        c.unit = "mm";
+        c.looks = true;
+        c.atMm = s.at.front().mm() + at;
+        if (!quiet_) {
+            c.load = "what stands on it";
+            c.place = fmt::format("{} {} from the left end", part.name, words::place(*c.atMm));
+            c.working = {
+                "v = v(all) + k_def v(lasting), a board held at its ends and dividers; limit = span / " +
+                    fmt::format("{:.0f}", sagRatio(p_.sagLimit)),
+                {{"EI", fmt::format("{:.3g} N mm²", EI)},
+                 {"span", mm(widest(s))},
+                 {"k_def", fmt::format("{:g}", w.kDef)}},
+                mm(c.demand) + " of " + mm(c.capacity),
+                "S5.1, S5.2 (ends as hinges), S6; creep EN 1995-1-1 table 3.2",
+                {}};
+        }
+        keepWorse(sag_, std::move(c));
+    }
+
+    void strength(const ShelfSpan& s, const Part& part, const BoardStuff& w, const BeamResult& now, double b,
+                  double h) {
+        const double M = std::max(now.maxSagging, now.maxHogging);
+        // A hand presses in the middle of the widest bay.
+        const double with = M + p_.hand * widest(s) / 4;
+        const double Z = b * h * h / 6;
+        std::optional<Use> leaning;
+        if (p_.hand > 0)
+            leaning = Use{with / Z, w.Fb2};
+        Check c = checkOf("shelf_bending", "Bending of the " + part.name, "MPa", Use{M / Z, w.Fb1}, leaning);
+        if (!quiet_) {
+            const bool hand = c.leaning && *c.leaning > *c.standing;
+            c.load = hand ? "a hand of " + N(p_.hand) + " in the middle of it" : "what stands on it";
+            c.place = part.name;
+            c.working = {"σ = M/(b h²/6) ≤ F_b",
+                         {{"load", c.load}, {"M", words::Nm(hand ? with : M)}, {"b", mm(b)}, {"h", mm(h)}},
+                         MPa(c.demand) + " of " + MPa(c.capacity),
+                         "S5.5, S3.2, S3.3",
+                         {}};
+        }
+        keepWorse(bending_, std::move(c));
+    }
+
+    void joints(const ShelfSpan& s, const Part& part, const BeamResult& now) {
+        for (std::size_t i = 0; i < s.joints.size() && i < now.reactions.size(); ++i) {
+            const Joint* j = a_.joint(s.joints[i]);
+            if (!j)
+                continue;
+            const double R = std::abs(now.reactions[i]);
+            ends_[j->first] += R;
+            ends_[j->second] += R;
+            std::optional<Use> leaning;
+            if (p_.hand > 0)
+                leaning = Use{R + p_.hand, jointTakes(p_, *j, {0, 0, 1}, true)};
+            Check c = checkOf("shelf_joint", "Joint of the " + part.name, "N",
+                              Use{R, jointTakes(p_, *j, {0, 0, 1}, false)}, leaning);
+            c.atMm = s.at[i].mm();
+            if (!quiet_) {
+                const bool hand = c.leaning && *c.leaning > *c.standing;
+                c.load = hand ? "a hand of " + N(p_.hand) + " beside it" : "what stands on it";
+                c.place = "end of the " + part.name + " " + words::place(*c.atMm) + " from the left end";
+                c.working = {
+                    "R of the board on what holds it ≤ what the joint takes",
+                    {{"load", c.load}, {"joint", j->kind + ", " + joineryName(j->how)}, {"R", N(c.demand)}},
+                    N(c.demand) + " of " + N(c.capacity),
+                    "S10.8, S10.4",
+                    {"glue on end grain counts for nothing; the better of wood and fasteners counts"}};
+            }
+            keepWorse(joint_, std::move(c));
+        }
+    }
+
+    /// What ends on a side, and the side itself, hang on its upper joints.
+    void hung(const HungPart& h) {
+        const Part* part = a_.find(h.part);
+        if (!part)
+            return;
+        const double load = ends_[h.part] + massOf(*part, p_.woodC1.density) * gravity;
+        double takes = 0;
+        double takesLeaning = 0;
+        for (const auto& id : h.joints)
+            if (const Joint* j = a_.joint(id)) {
+                takes += jointTakes(p_, *j, {0, 0, 1}, false);
+                takesLeaning += jointTakes(p_, *j, {0, 0, 1}, true);
+            }
+        std::optional<Use> leaning;
+        if (p_.hand > 0)
+            leaning = Use{load + p_.hand, takesLeaning};
+        Check c = checkOf("hung", "What the " + part->name + " hangs on", "N", Use{load, takes}, leaning);
+        c.atMm = part->solid.centre().x;
+        if (!quiet_) {
+            const bool hand = c.leaning && *c.leaning > *c.standing;
+            c.load = hand ? "a hand of " + N(p_.hand) + " at that end" : "what stands on it";
+            c.place = "upper end of the " + part->name;
+            c.working = {"ends of the boards that it carries + its own weight ≤ what its upper joints take",
+                         {{"load", c.load}, {"force", N(c.demand)}},
+                         N(c.demand) + " of " + N(c.capacity),
+                         "S10.8, S10.4",
+                         {"glue on end grain, mitres among it, counts for nothing"}};
+        }
+        keepWorse(hung_, std::move(c));
+    }
+
+    const RailPiece& p_;
+    const Assembly& a_;
+    bool quiet_;
+    std::map<std::string, double> ends_; ///< N on each part from the ends of spans
+    std::vector<Surface> surfaces_;
+    ContentsForces all_;
+    std::vector<double> places_; ///< mm along the board at hand
+    std::optional<Check> sag_, bending_, joint_, hung_;
+};
+
+} // namespace
+
+std::vector<Check> shelfChecks(const RailPiece& piece, double factor, bool quiet) {
+    if (piece.assembly->spans.empty())
+        return {};
+    return ShelfJudge(piece, factor, quiet).run();
+}
+
+} // namespace owl

@@ -1,0 +1,12 @@
+#pragma once
+// Boards that bend inside a piece: shelves in a case, the bottom of a box (S5, S6, S10.8).
+
+#include "support/rail.h"
+
+namespace owl {
+
+/// Sag in years, bending, shear and end joints of the worst of all spans; nothing where there are none.
+/// `factor` scales the contents; `quiet`: only the figures.
+std::vector<Check> shelfChecks(const RailPiece& piece, double factor, bool quiet);
+
+} // namespace owl
