@@ -215,9 +215,10 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
             tr(statusName(status_)),
             v.leaning ? tr("margin %1, a hand %2").arg(stands, words(marginText(v.leaning->utilisation)))
                       : tr("margin %1").arg(stands));
+        const SagSeen sag = worstSag(*h);
         entries_.emplace_back(tr("sag"), tr("%1 of %2")
-                                             .arg(words(formatSmall(h->worst.sag, project.style)),
-                                                  words(formatSmall(h->worst.limit, project.style))));
+                                             .arg(words(formatSmall(sag.sag, project.style)),
+                                                  words(formatSmall(sag.limit, project.style))));
         entries_.emplace_back(tr("may carry"), h->carryKg > 0
                                                    ? words(formatMass(std::floor(h->carryKg), project.style))
                                                    : QString("—"));

@@ -102,7 +102,8 @@ class Layout {
         const double h = b.heightMm * k_;
         if (y_ + h > height_)
             turn();
-        paintDrawing(painter_, b.picture, QRectF(0, y_, width_, h), theme_, nullptr, k_ / (96 / 25.4) * 0.82);
+        const double w = b.trueSize ? (b.picture.high.x - b.picture.low.x) * k_ : width_;
+        paintDrawing(painter_, b.picture, QRectF(0, y_, w, h), theme_, nullptr, k_ / (96 / 25.4) * 0.82);
         y_ += h + 2 * k_;
     }
 

@@ -6,13 +6,15 @@
 #include "plan/tools.h"
 #include "project/project.h"
 
-#include <QGridLayout>
 #include <QLabel>
 #include <QPainter>
+#include <QScrollArea>
 #include <QVBoxLayout>
 
 namespace owl {
 namespace {
+
+constexpr int tileWide = 240, tileHigh = 200, tileGap = 12; // px
 
 QString words(const std::string& s) {
     return QString::fromStdString(s);
@@ -35,8 +37,8 @@ Drawing drawingOf(const std::string& kind, const Shop& shop) {
 KindTile::KindTile(const KindInfo& info, const Shop& shop, const QString& lacking)
     : kind_(words(info.id)), name_(words(info.name)), about_(words(info.about)), tools_(words(info.tools)),
       lacking_(lacking), shop_(shop) {
-    // the sheet's button height is too low
-    setStyleSheet("min-width:250px;max-width:250px;min-height:222px;max-height:222px");
+    // The sheet's buttons are low and padded; a tile has the size its grid gives it.
+    setStyleSheet("min-width:0;max-width:2000px;min-height:0;max-height:2000px;padding:0");
     const QString needs = lacking_.isEmpty() ? tr("Tools: %1.").arg(tools_)
                                              : tr("Tools: %1. Not in your shop: %2.").arg(tools_, lacking_);
     setAccessibleName(name_);
@@ -55,37 +57,81 @@ void KindTile::paintEvent(QPaintEvent*) {
     p.setBrush(t.surface);
     p.setPen(QPen(lit ? t.accent : t.line, lit ? 2 : 1));
     p.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 10, 10);
-    paintDrawing(p, *drawing_, QRectF(12, 10, width() - 24, 104), t);
+    paintDrawing(p, *drawing_, QRectF(12, 8, width() - 24, 84), t);
     p.setPen(t.ink);
     p.setFont(uiFont(13, true));
-    p.drawText(QRectF(0, 116, width(), 22), Qt::AlignCenter, name_);
+    p.drawText(QRectF(0, 94, width(), 22), Qt::AlignCenter, name_);
     p.setPen(t.soft);
     p.setFont(uiFont(11));
-    p.drawText(QRectF(12, 138, width() - 24, 52), Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, about_);
+    p.drawText(QRectF(12, 116, width() - 24, 46), Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, about_);
     p.setPen(lacking_.isEmpty() ? t.soft : t.near);
-    p.drawText(QRectF(12, 182, width() - 24, 34), Qt::AlignHCenter | Qt::AlignBottom | Qt::TextWordWrap,
+    p.drawText(QRectF(12, 162, width() - 24, 32), Qt::AlignHCenter | Qt::AlignBottom | Qt::TextWordWrap,
                lacking_.isEmpty() ? tr("needs %1").arg(tools_) : tr("not in your shop: %1").arg(lacking_));
 }
 
+namespace {
+
+/// Tiles in as many columns as there is room for.
+class TileGrid : public QWidget {
+  public:
+    explicit TileGrid(std::vector<KindTile*> tiles) : tiles_(std::move(tiles)) {
+        for (auto* t : tiles_)
+            t->setParent(this);
+        setMinimumWidth(tileWide);
+    }
+    static int wide(int columns) { return columns * tileWide + (columns - 1) * tileGap; }
+    [[nodiscard]] int high(int columns) const {
+        const int rows = (static_cast<int>(tiles_.size()) + columns - 1) / columns;
+        return rows * tileHigh + std::max(0, rows - 1) * tileGap;
+    }
+
+  protected:
+    void resizeEvent(QResizeEvent*) override {
+        const int columns = std::clamp((width() + tileGap) / (tileWide + tileGap), 1,
+                                       std::max(1, static_cast<int>(tiles_.size())));
+        const int left = (width() - wide(columns)) / 2;
+        int n = 0;
+        for (auto* t : tiles_) {
+            t->setGeometry(left + n % columns * (tileWide + tileGap), n / columns * (tileHigh + tileGap),
+                           tileWide, tileHigh);
+            ++n;
+        }
+        setMinimumHeight(high(columns));
+    }
+
+  private:
+    std::vector<KindTile*> tiles_;
+};
+
+} // namespace
+
 QWidget* kindTiles(const Shop& shop, const ToolChoice& tools, const QString& namePrefix,
                    std::function<void(const QString&)> chosen) {
-    auto* box = new QWidget;
-    auto* grid = new QGridLayout(box);
-    grid->setContentsMargins(0, 0, 0, 0);
-    grid->setSpacing(12);
-    constexpr int columns = 4;
-    int n = 0;
+    std::vector<KindTile*> tiles;
     for (const auto& info : knownKinds()) {
         QStringList missing;
         for (const Tool* t : lacking(info.tools, tools, catalog()))
             missing += words(t->name);
         auto* tile = new KindTile(info, shop, missing.join(", "));
         tile->setObjectName(namePrefix + words(info.id));
-        QObject::connect(tile, &QPushButton::clicked, box, [chosen, kind = words(info.id)] { chosen(kind); });
-        grid->addWidget(tile, n / columns, n % columns);
-        ++n;
+        QObject::connect(tile, &QPushButton::clicked, tile,
+                         [chosen, kind = words(info.id)] { chosen(kind); });
+        tiles.push_back(tile);
     }
-    return box;
+    constexpr int columns = 4;
+    auto* grid = new TileGrid(std::move(tiles));
+    auto* scroll = new QScrollArea;
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setWidget(grid);
+    scroll->viewport()->setAutoFillBackground(false); // the page shows between the tiles
+    grid->setAutoFillBackground(false);
+    scroll->setMinimumWidth(tileWide + 20);
+    scroll->setMinimumHeight(tileHigh);
+    scroll->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+    scroll->setMaximumHeight(grid->high(columns) + 4);
+    return scroll;
 }
 
 KindChooser::KindChooser(const Shop& shop, const ToolChoice& tools,
@@ -103,6 +149,7 @@ KindChooser::KindChooser(const Shop& shop, const ToolChoice& tools,
         chosen(kind);
         accept();
     }));
+    resize(TileGrid::wide(4) + 56, 3 * tileHigh + 110);
 }
 
 } // namespace owl

@@ -33,7 +33,7 @@ QString words(const std::string& s) {
 
 class OwlPicture : public QWidget {
   public:
-    OwlPicture() { setFixedSize(150, 150); }
+    OwlPicture() { setFixedSize(104, 104); }
 
   protected:
     void paintEvent(QPaintEvent*) override {
@@ -195,22 +195,28 @@ QWidget* MainWindow::buildEmptyState() {
     auto* page = new QWidget;
     page->setObjectName("emptyState");
     auto* column = new QVBoxLayout(page);
-    column->addStretch(2);
-    column->addWidget(new OwlPicture, 0, Qt::AlignHCenter);
+    column->addStretch(1);
+    auto* head = new QHBoxLayout;
+    head->addStretch(1);
+    head->addWidget(new OwlPicture);
+    head->addSpacing(18);
+    auto* words = new QVBoxLayout;
+    words->addStretch(1);
     auto* ask = new QLabel(tr("What are you putting on the wall?"));
     ask->setObjectName("title");
-    column->addWidget(ask, 0, Qt::AlignHCenter);
+    words->addWidget(ask);
     auto* sub = new QLabel(
         tr("Choose a piece: sizes, wall and load start from sensible figures and can all be changed."));
     sub->setObjectName("subtitle");
-    column->addWidget(sub, 0, Qt::AlignHCenter);
+    words->addWidget(sub);
+    words->addStretch(1);
+    head->addLayout(words);
+    head->addStretch(1);
+    column->addLayout(head);
     column->addSpacing(14);
-    auto* row = new QHBoxLayout;
-    row->addStretch(1);
-    row->addWidget(kindTiles(doc_->shop(), doc_->project().tools,
-                             "kind:", [this](const QString& kind) { newFrom(kind); }));
-    row->addStretch(1);
-    column->addLayout(row);
+    column->addWidget(kindTiles(doc_->shop(), doc_->project().tools,
+                                "kind:", [this](const QString& kind) { newFrom(kind); }),
+                      100);
     column->addSpacing(10);
     auto* wallFirst = new QPushButton(tr("Begin with the wall"));
     wallFirst->setObjectName("link");
@@ -220,7 +226,7 @@ QWidget* MainWindow::buildEmptyState() {
     open->setObjectName("link");
     connect(open, &QPushButton::clicked, this, [this] { actions_.at("open")->trigger(); });
     column->addWidget(open, 0, Qt::AlignHCenter);
-    column->addStretch(3);
+    column->addStretch(1);
     return page;
 }
 

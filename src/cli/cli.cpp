@@ -54,7 +54,7 @@ void write(const fs::path& path, const std::string& text, std::ostream& err) {
 }
 
 struct Options {
-    std::string file, shop, out, units = "mm", kind, subject, simulate, piece, view = "piece";
+    std::string file, shop, out, units = "mm", kind, subject, simulate, piece, part, view = "piece";
     double seconds = 5, planSeconds = 0, cover = 12.5;
     std::uint64_t seed = 1;
     bool csv = false, json = false;
@@ -155,6 +155,18 @@ int doModel(const Options& o, std::ostream& out, std::ostream& err) {
     return done;
 }
 
+/// The part asked for, else the first one that is sawn by a template.
+const Part& templatePart(const Options& o, const Assembly& a) {
+    const auto curved = partsByTemplate(a);
+    if (o.part.empty() && curved.empty())
+        throw Stop{unreadable,
+                   "--view template: no part of this piece is sawn by a template; name one with --part."};
+    const Part* p = o.part.empty() ? curved.front() : a.find(o.part);
+    if (!p)
+        throw Stop{unreadable, "--part: this piece has no part \"" + o.part + "\"."};
+    return *p;
+}
+
 int doDraw(const Options& o, std::ostream& out, std::ostream& err) {
     const Project project = orStop(loadProject(o.file));
     const Plan p = plan(project, openShop({}), catalog());
@@ -170,9 +182,11 @@ int doDraw(const Options& o, std::ostream& out, std::ostream& err) {
         d = frontView(project, p, pp.id);
     else if (o.view == "hold")
         d = holdSection(project, p, pp.id);
+    else if (o.view == "template")
+        d = templateView(templatePart(o, pp.assembly()), pp.assembly(), project.style);
     else
-        throw Stop{unreadable,
-                   "--view: \"" + o.view + "\" is not known; it can be piece, section, front or hold."};
+        throw Stop{unreadable, "--view: \"" + o.view +
+                                   "\" is not known; it can be piece, section, front, hold or template."};
     printOrWrite(o, svgOf(d, pp.name), out, err);
     return done;
 }
@@ -342,7 +356,8 @@ const std::vector<Command>& commands() {
          [](CLI::App& a, Options& o) {
              a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
              a.add_option("--piece", o.piece, "id of the piece; the first one otherwise");
-             a.add_option("--view", o.view, "piece, section, front or hold");
+             a.add_option("--view", o.view, "piece, section, front, hold or template");
+             a.add_option("--part", o.part, "id of the part, for a template");
              a.add_option("--out", o.out, "file to write");
          },
          doDraw},

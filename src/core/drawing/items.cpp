@@ -222,7 +222,11 @@ std::vector<const Part*> fromBehind(const Assembly& a) {
     std::vector<const Part*> out;
     for (const auto& p : a.parts)
         out.push_back(&p);
-    const auto front = [](const Part* p) { return p->bounds().at.y + p->bounds().size.y; };
+    // Where a mitre reaches as far as the face before it, the part that lies farther back on the whole is
+    // first.
+    const auto front = [](const Part* p) {
+        return std::pair((p->bounds().at.y + p->bounds().size.y).nm() / 10'000, p->solid.centre().y);
+    };
     std::stable_sort(out.begin(), out.end(),
                      [&](const Part* x, const Part* y) { return front(x) < front(y); });
     return out;

@@ -43,6 +43,12 @@ Drawing sectionView(const Project& project, const Plan& plan, const std::string&
 /// The front with its length.
 Drawing frontView(const Project& project, const Plan& plan, const std::string& piece);
 
+/// One part for every curve that is sawn by a template; equal ones once.
+std::vector<const Part*> partsByTemplate(const Assembly& a);
+/// The outline of a part at 1:1, with its grain and a line to check the printer by; no margins, so that a
+/// millimetre of the extent is a millimetre of paper.
+Drawing templateView(const Part& part, const Assembly& a, const NumberStyle& style);
+
 /// Boards as they lean in a rack; those in the plan stand out.
 Drawing rackView(const Project& project, const Plan& plan);
 

@@ -91,7 +91,7 @@ StripTable supportStrip(const Project& project, const PiecePlan& pp) {
             t.rows.push_back({s.option.name, marginText(s.verdict.standing.utilisation),
                               s.verdict.leaning ? marginText(s.verdict.leaning->utilisation) : "—",
                               governs == s.checks.end() ? s.verdict.governs : governs->title,
-                              formatSmall(s.worst.sag, project.style),
+                              formatSmall(worstSag(s).sag, project.style),
                               formatSmall(s.droopLong, project.style), std::to_string(s.holes),
                               formatDecimal(s.cost, 2, project.style)});
         else

@@ -18,14 +18,14 @@ struct BracedParams {
     EdgeShape edge = EdgeShape::roundOver;
     Length edgeSize = 6_mm;
     EdgeAt edgeAt = EdgeAt::both;
-    Length railHeight = 90_mm, railThickness = 18_mm;
+    Length railHeight = 110_mm, railThickness = 18_mm;
     Length inset = 60_mm; ///< of the rail from the top's ends
     Joinery railJoint = Joinery::dowels;
     PlugWay plugs = PlugWay::bought; ///< over screws through the top
     int braces = 2;
     BracketShape braceShape = BracketShape::ogee;
     bool echo = false; ///< the braces take the shape of the edge
-    Length braceOut = 110_mm, braceDown = 80_mm, braceThickness = 18_mm;
+    Length braceOut = 110_mm, braceDown = 100_mm, braceThickness = 18_mm;
     Length braceInset = 40_mm; ///< middle of the outer braces from the rail's ends
     BraceFix braceFix = BraceFix::screwed;
     bool unseenWall = false; ///< holes that serve a wall nobody has measured yet

@@ -33,10 +33,10 @@ BracedParams BracedParams::defaults(bool metric) {
     p.depth = Length::inches(6);
     p.thickness = p.railThickness = Length::inches(3, 4);
     p.edgeSize = Length::inches(1, 4);
-    p.railHeight = Length::inches(7, 2);
+    p.railHeight = Length::inches(9, 2);
     p.inset = Length::inches(5, 2);
     p.braceOut = Length::inches(9, 2);
-    p.braceDown = Length::inches(13, 4);
+    p.braceDown = Length::inches(4);
     p.braceThickness = Length::inches(3, 4);
     p.braceInset = Length::inches(3, 2);
     p.species = "yellow_poplar";

@@ -379,8 +379,7 @@ class BoxBuilder {
                 to("Height", "height", p_.height + (80_mm - clear) * (n + 1))};
             return;
         }
-        const Length y0 = innerBack();
-        const Length deep = std::max(1_mm, p_.depth - y0 - std::max(p_.shelfInset, bevelDeep()));
+        const Length front = p_.depth - std::max(p_.shelfInset, bevelDeep());
         for (std::size_t b = 0; b < s_.bays.size(); ++b) {
             const bool leftWood = b > 0 || p_.left;
             const bool rightWood = b + 1 < s_.bays.size() || p_.right;
@@ -398,6 +397,10 @@ class BoxBuilder {
                 const std::string id = s_.bays.size() > 1 ? fmt::format("shelf-{}-{}", b + 1, i + 1)
                                                           : fmt::format("shelf-{}", i + 1);
                 const Length z = s_.z0 + clear * (i + 1) + t_ * i;
+                // Below the rail, with no panel and no divider before it, a shelf reaches the wall.
+                const bool toWall = p_.back == BoxBack::none && s_.bays.size() == 1 && z + t_ <= railZ_;
+                const Length y0 = toWall ? Length() : innerBack();
+                const Length deep = std::max(1_mm, front - y0);
                 add(blankPart(id,
                               s_.bays.size() > 1 ? fmt::format("shelf {} of bay {}", i + 1, b + 1)
                                                  : fmt::format("shelf {}", i + 1),

@@ -16,7 +16,7 @@ enum class BoxCorner {
 };
 /// What holds a corner together besides glue.
 enum class BoxFixing { screws, dowels, splines, glue };
-enum class BoxBack { none, nailedOn, letIn };
+enum class BoxBack { none, letIn };
 enum class BoxSheet { birchPly, hardwoodPly, mdf };
 enum class BoxHang { rail, rods };
 

@@ -107,7 +107,8 @@ class BoxJoiner {
         case BoxCorner::topCovers: {
             Joint j = named(id, flat, side, "butt");
             j.drivenFrom = up ? "above" : "below";
-            fix(j, {t_, s_.z1 - s_.z0, t_, true, true}, p_.fixing);
+            fix(j, {t_, (s_.z1 - s_.z0) / 2 - 3_mm, t_, true, true},
+                p_.fixing); // the other end is screwed too
             for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
                 j.spots.push_back({{leftOne ? t_ / 2 : p_.length - t_ / 2, y, up ? p_.height : Length()}});
             finish(std::move(j));

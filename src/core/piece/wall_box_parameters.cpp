@@ -17,8 +17,8 @@ constexpr std::array boxCorners{Option{"mitred", "mitred"},
                                 Option{"housed", "top and bottom let into the sides"}};
 constexpr std::array boxFixings{Option{"screws", "screws and glue"}, Option{"dowels", "dowels and glue"},
                                 Option{"splines", "splines and glue"}, Option{"glue", "glue alone"}};
-constexpr std::array boxBacks{Option{"none", "none, the wall shows"}, Option{"nailed_on", "nailed on behind"},
-                              Option{"let_in", "let into a rabbet"}};
+constexpr std::array boxBacks{Option{"none", "none, the wall shows"},
+                              Option{"let_in", "a panel in a groove"}};
 constexpr std::array boxHangs{Option{"rail", "by a rail inside, under the top"},
                               Option{"rods", "on rods in the bottom's back edge"}};
 

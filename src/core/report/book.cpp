@@ -24,6 +24,8 @@ class Book {
         cuts();
         for (const auto& pp : plan_.pieces)
             steps(pp);
+        for (const auto& pp : plan_.pieces)
+            templates(pp);
         finish();
         for (const auto& pp : plan_.pieces)
             hangSheet(pp);
@@ -79,8 +81,9 @@ class Book {
                         say(pp.assembly().length), say(pp.assembly().depth), say(pp.assembly().height),
                         verdictWords(h->verdict), marginsSentence(h->verdict),
                         titleOf(*h, h->verdict.governs), gradeName(h->verdict.grade),
-                        formatMass(pp.contents, project_.style), formatSmall(h->worst.sag, project_.style),
-                        formatSmall(h->worst.limit, project_.style), checkNames(*h)));
+                        formatMass(pp.contents, project_.style),
+                        formatSmall(worstSag(*h).sag, project_.style),
+                        formatSmall(worstSag(*h).limit, project_.style), checkNames(*h)));
             else
                 add(BlockKind::paragraph,
                     "Nothing holds it yet: " + (h ? h->refusal : std::string("no support")) + ".");
@@ -125,6 +128,29 @@ class Book {
         for (const auto& c : h.checks)
             out += (out.empty() ? "" : "; ") + c.title;
         return out;
+    }
+
+    /// Curves at 1:1, one a page.
+    void templates(const PiecePlan& pp) {
+        for (const Part* p : partsByTemplate(pp.assembly())) {
+            add(BlockKind::newPage);
+            add(BlockKind::title, fmt::format("{}: template of the {}", nameOf(pp), p->name));
+            if (p->length > 180_mm || p->width > 190_mm) {
+                add(BlockKind::paragraph,
+                    fmt::format(
+                        "It is {} × {}, larger than this page. Print it as SVG at 1:1: upright-owl-cli draw "
+                        "--view template --part {}.",
+                        say(p->length), say(p->width), p->id));
+                continue;
+            }
+            add(BlockKind::paragraph,
+                "At true size: print without scaling, measure the line below, cut it out and "
+                "draw round it, or glue it on.");
+            Block& b = add(BlockKind::drawing);
+            b.picture = templateView(*p, pp.assembly(), project_.style);
+            b.heightMm = b.picture.high.y - b.picture.low.y;
+            b.trueSize = true;
+        }
     }
 
     void parts(const PiecePlan& pp) {

@@ -12,7 +12,8 @@ struct Block {
     BlockKind kind = BlockKind::paragraph;
     std::string text;
     Drawing picture;
-    double heightMm = 70; ///< drawings
+    double heightMm = 70;  ///< drawings
+    bool trueSize = false; ///< a drawing printed at 1:1
     std::vector<std::string> columns;
     std::vector<std::vector<std::string>> rows;
     std::vector<int> numeric;

@@ -155,6 +155,12 @@ struct RailVerdict {
     double cost = 0;
 };
 
+/// The sag that uses most of its limit, of the whole piece or of a board in it: mm, and the limit.
+struct SagSeen {
+    double sag = 0, limit = 0;
+};
+SagSeen worstSag(const RailVerdict& v);
+
 /// Every support that the seats of a piece can take on such a wall; null: timber studs under plasterboard.
 std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog, bool metric,
                                        const WallKind* wall);

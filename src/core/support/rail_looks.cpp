@@ -159,6 +159,14 @@ void droopCheck(const RailBench& b, double axial, RailVerdict& v) {
 
 } // namespace
 
+SagSeen worstSag(const RailVerdict& v) {
+    SagSeen out{v.worst.sag, v.worst.limit};
+    for (const auto& c : v.checks)
+        if (c.id == "shelf_sag" && c.capacity > 0 && c.demand * out.limit > out.sag * c.capacity)
+            out = {c.demand, c.capacity};
+    return out;
+}
+
 void addSagCheck(const RailBench& b, RailVerdict& v) {
     sagCurves(b, v);
     sagCheck(b, v);

@@ -1,0 +1,300 @@
+// The wall box: corners of every kind close, bays and shelves divide what there is, the back goes into its
+// grooves, and what carries whom is judged by sums done again here.
+#include "solid/query.h"
+#include "strength/wood_joint.h"
+#include "support.h"
+
+using namespace owl;
+
+namespace {
+
+Project boxProject(Units units = Units::metric) {
+    return newProject("wall_box", units).value();
+}
+WallBoxParams& box(Project& p) {
+    return std::get<WallBoxParams>(p.pieces.front().params);
+}
+const PiecePlan& first(const Plan& plan) {
+    return plan.pieces.front();
+}
+const Check* checkOf(const Plan& plan, const char* id) {
+    return first(plan).hold() ? test::check(*first(plan).hold(), id) : nullptr;
+}
+Project with(const char* set) {
+    Project p = boxProject();
+    for (const QString& one : QString(set).split(' ', Qt::SkipEmptyParts)) {
+        const auto pair = one.split('=');
+        p.pieces.front().params =
+            withParameter(p.pieces.front().params, pair[0].toStdString(), pair[1].toStdString(), true)
+                .value();
+    }
+    return p;
+}
+
+} // namespace
+
+class TestWallBox : public QObject {
+    Q_OBJECT
+  private slots:
+    void aDefaultBoxHangsByItsRail() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            const Plan plan = test::planOf(boxProject(units));
+            QVERIFY(!plan.blocked());
+            const PiecePlan& pp = first(plan);
+            QVERIFY(pp.hold()->option.kind == RailSupport::studs && pp.hold()->x.size() >= 2);
+            QVERIFY(pp.hold()->verdict.status == Status::holds || pp.hold()->verdict.status == Status::tight);
+        }
+    }
+    void everyMakeClosesWithoutGapOrOverlap() {
+        for (const char* corner : {"corners=mitred fixing=glue", "corners=mitred fixing=splines",
+                                   "corners=mitred fixing=dowels", "corners=sides_cover fixing=screws",
+                                   "corners=top_covers fixing=dowels", "corners=housed fixing=glue"})
+            for (const char* inside : {"", " dividers=2 shelves=1", " back=let_in",
+                                       " back=let_in dividers=1 shelves=2", " bevel=20 shelf_inset=5"}) {
+                const Plan plan = test::planOf(with((std::string(corner) + inside).c_str()));
+                const auto& parts = first(plan).assembly().parts;
+                for (std::size_t i = 0; i < parts.size(); ++i)
+                    for (std::size_t k = 0; k < i; ++k)
+                        if (parts[i].stock != Stock::fitting && parts[k].stock != Stock::fitting)
+                            QVERIFY2(separation(parts[i].solid, parts[k].solid) > -1e-3,
+                                     (corner + std::string(inside) + " " + parts[i].id + " " + parts[k].id)
+                                         .c_str());
+                for (const auto& j : first(plan).assembly().joints) {
+                    const Part* a = first(plan).assembly().find(j.first);
+                    const Part* b = first(plan).assembly().find(j.second);
+                    QVERIFY2(a && b && distance(a->solid, b->solid) <= j.gap + 1e-3,
+                             (corner + std::string(inside) + " " + j.id).c_str());
+                }
+                const Cell all = parts.front().bounds();
+                QVERIFY(all.size.x > Length());
+            }
+    }
+    /// The wood of a mitred box is the frame between two rectangles, nothing lost in the corners.
+    void mitresLoseNothing() {
+        const PiecePlan pp = first(test::planOf(with("corners=mitred fixing=glue")));
+        double wood = 0;
+        for (const auto& q : pp.assembly().parts)
+            if (q.id != "rail")
+                wood += q.volume();
+        const double want = 200.0 * (800.0 * 350 - 764.0 * 314);
+        QVERIFY2(std::abs(wood - want) < 1e-6 * want, qPrintable(QString("%1 %2").arg(wood).arg(want)));
+    }
+    void baysAddUp() {
+        Project p = with("dividers=3");
+        PiecePlan pp = first(test::planOf(p));
+        std::vector<double> left;
+        for (int i = 1; i <= 3; ++i)
+            left.push_back(pp.assembly().find("divider-" + std::to_string(i))->bounds().at.x.mm());
+        const double bay = (764.0 - 3 * 18) / 4;
+        for (std::size_t i = 0; i < left.size(); ++i)
+            QVERIFY(std::abs(left[i] -
+                             (18 + bay * (static_cast<double>(i) + 1) + 18 * static_cast<double>(i))) < 0.01);
+        // listed one by one: the last takes what is left
+        p.pieces.front().params = withParameter(p.pieces.front().params, "bays", "150; 300", true).value();
+        pp = first(test::planOf(p));
+        QCOMPARE(pp.assembly().find("divider-1")->bounds().at.x, 168_mm);
+        QCOMPARE(pp.assembly().find("divider-2")->bounds().at.x, 486_mm);
+        QVERIFY(!pp.assembly().find("divider-3"));
+        // and in inches, with fractions
+        QCOMPARE(box(p).bays.size(), std::size_t(2));
+        p.pieces.front().params = withParameter(p.pieces.front().params, "bays", "6 1/2; 10", false).value();
+        QCOMPARE(box(p).bays.front(), Length::inches(13, 2));
+        QVERIFY(!withParameter(p.pieces.front().params, "bays", "6; wide", false).has_value());
+    }
+    void shelvesShareTheHeight() {
+        const PiecePlan pp = first(test::planOf(with("shelves=2 dividers=1")));
+        const double clear = (314.0 - 2 * 18) / 3;
+        for (int b = 1; b <= 2; ++b)
+            for (int i = 1; i <= 2; ++i) {
+                const Part* s = pp.assembly().find("shelf-" + std::to_string(b) + "-" + std::to_string(i));
+                QVERIFY(s && std::abs(s->bounds().at.z.mm() - (18 + clear * i + 18 * (i - 1))) < 0.01);
+            }
+        // dividers are cut from both sides at one height, and wood stays between
+        const Part* d = pp.assembly().find("divider-1");
+        const double cut = 350.0 - 2 * 18 + 2 * 6;
+        QVERIFY(d->length.mm() == cut);
+        double housings = 0;
+        for (const auto& f : d->features)
+            housings += f.kind == "housing";
+        QCOMPARE(housings, 4.0);
+    }
+    void thingsStandWhereTheyArePut() {
+        Project p = with("shelves=1");
+        p.pieces.front().load.kgPerM = 0;
+        p.pieces.front().load.handN = 0;
+        LoadItem pot;
+        pot.id = "pot";
+        pot.name = "teapot";
+        pot.mass = 2;
+        pot.x = 300_mm;
+        pot.on = "shelf-1";
+        p.pieces.front().load.items = {pot};
+        Plan plan = test::planOf(p);
+        // its weight is applied on the shelf, and the checker's sums hold
+        bool found = false;
+        for (const auto& f : first(plan).loadPath.front().applied)
+            if (f.what == "contents") {
+                found = true;
+                QVERIFY(std::abs(f.at.z - (18 + 148 + 18)) < 0.6);
+                QVERIFY(std::abs(f.force.z + 2 * gravity) < 1e-6);
+            }
+        QVERIFY(found);
+        QVERIFY(test::finding(plan, "item_too_high")); // 250 mm of pot in 148 mm of room
+        for (const auto& r : test::finding(plan, "item_too_high")->remedies)
+            QVERIFY(r.name.find("top") != std::string::npos);
+        // the even load stands on every board inside
+        p.pieces.front().load.items.clear();
+        p.pieces.front().load.kgPerM = 10;
+        plan = test::planOf(p);
+        QVERIFY(std::abs(first(plan).contents - 10 * (0.764 + 0.764)) < 0.01);
+        const auto back = readProject(writeProject(p), "again");
+        QVERIFY(back && *back == p);
+    }
+    /// A board on two ends with an even load, by the closed form: 5 w L^4/384 EI and what stays creeps.
+    void aShelfSagsAsTheBookSays() {
+        Project p = with("shelves=1");
+        p.pieces.front().load.kgPerM = 25;
+        p.pieces.front().load.handN = 0;
+        const Plan plan = test::planOf(p);
+        const Check* sag = checkOf(plan, "shelf_sag");
+        QVERIFY(sag);
+        const Species* pine = catalog().findSpecies("scots_pine");
+        const WoodAllowable wood = allowable(pine->means, BoardGrade::ordinary, 0.9);
+        // the bottom is the widest board: 200 deep, 18 thick, 764 between the sides
+        const double w = 25 * gravity / 1000 + 200.0 * 18 * 1e-9 * wood.density * gravity;
+        const double v = 5 * w * std::pow(764.0, 4) / (384 * wood.E * 200 * 18 * 18 * 18 / 12);
+        QVERIFY2(std::abs(sag->demand - v * 1.6) < 0.01 * v * 1.6,
+                 qPrintable(QString("%1 %2").arg(sag->demand).arg(v * 1.6)));
+        QVERIFY(std::abs(sag->capacity - 764.0 / 360) < 1e-9);
+        // its ends carry half each, on three dowels a corner
+        const Check* joint = checkOf(plan, "shelf_joint");
+        QVERIFY(joint && std::abs(joint->demand - w * 764 / 2) < 0.01 * joint->demand);
+    }
+    void dividersMakeTopAndBottomBendTogether() {
+        const double alone = checkOf(test::planOf(with("")), "shelf_sag")->demand;
+        const double together = checkOf(test::planOf(with("dividers=2")), "shelf_sag")->demand;
+        QVERIFY2(together < 0.7 * alone, qPrintable(QString("%1 %2").arg(together).arg(alone)));
+    }
+    /// Mitres glued alone are end grain: nothing is counted; splines and dowels count.
+    void gluedMitresCarryNothing() {
+        const Plan glued = test::planOf(with("corners=mitred fixing=glue"));
+        QVERIFY(first(glued).hold()->verdict.status == Status::fails);
+        QCOMPARE(first(glued).hold()->verdict.governs, std::string("shelf_joint"));
+        const Finding* f = nullptr;
+        for (const auto& one : glued.findings)
+            if (one.severity == Severity::blocks)
+                f = &one;
+        QVERIFY(f);
+        for (const char* better : {"corners=mitred fixing=splines", "corners=mitred fixing=dowels"})
+            QVERIFY2(first(test::planOf(with(better))).hold()->verdict.status != Status::fails, better);
+        QVERIFY(
+            first(test::planOf(with("corners=mitred fixing=splines"))).assembly().find("spline-top-left"));
+    }
+    /// Screws up into the ends of the sides pull in end grain; dowels there are glued to it.
+    void screwsFromBelowIntoEndGrainHoldNoBottom() {
+        const Plan screws = test::planOf(with("corners=top_covers fixing=screws"));
+        QVERIFY(first(screws).hold()->verdict.status == Status::fails);
+        const Plan dowels = test::planOf(with("corners=top_covers fixing=dowels"));
+        QVERIFY(first(dowels).hold()->verdict.status != Status::fails);
+    }
+    void theBackIsCaptiveAndThinnerThanItsName() {
+        Project p = with("back=let_in back_sheet=ply_birch");
+        QCOMPARE(box(p).backThickness.mm(), 6.5);
+        const Plan plan = test::planOf(p);
+        const PiecePlan& pp = first(plan);
+        const Part* back = pp.assembly().find("back");
+        QVERIFY(back && back->stock == Stock::sheet && back->material == "ply_birch");
+        // in front of the rail, in the grooves of four boards, with half a millimetre of play
+        QCOMPARE(back->bounds().at.y, 18_mm);
+        for (const char* id : {"top", "bottom", "side-left", "side-right"}) {
+            const double gap = distance(back->solid, pp.assembly().find(id)->solid);
+            QVERIFY2(gap < 0.51, id);
+        }
+        // it goes in before the last board closes the box
+        std::size_t backIn = 0;
+        std::size_t topOn = 0;
+        for (std::size_t i = 0; i < pp.steps.size(); ++i) {
+            const auto& adds = pp.steps[i].adds;
+            if (std::find(adds.begin(), adds.end(), "back") != adds.end())
+                backIn = i;
+            if (std::find(adds.begin(), adds.end(), "top") != adds.end())
+                topOn = i;
+        }
+        QVERIFY(backIn > 0 && backIn < topOn);
+        // wall screws pass panel and rail
+        for (const auto& m : pp.hold()->mounting.mounts)
+            QCOMPARE(m.passes, (std::vector<std::string>{"back", "rail"}));
+        bool sheet = false;
+        for (const auto& s : plan.shopping)
+            sheet = sheet || s.what.find("plywood") != std::string::npos;
+        QVERIFY(sheet);
+    }
+    void withoutARailItHangsOnRodsInItsBottom() {
+        Project p = with("hang=rods thickness=40 height=160");
+        const Plan plan = test::planOf(p);
+        QVERIFY2(first(plan).hold()->feasible, first(plan).hold()->refusal.c_str());
+        QVERIFY(isRods(first(plan).hold()->option.kind));
+        const Part* bottom = first(plan).assembly().find("bottom");
+        QVERIFY(std::any_of(bottom->holes.begin(), bottom->holes.end(),
+                            [](const Hole& h) { return h.purpose.starts_with("rod"); }));
+    }
+    void screwsAndPlugsAreTheSameFromBothSides() {
+        const PiecePlan pp = first(test::planOf(with("fixing=screws")));
+        for (const char* id : {"bottom-left", "top-right"}) {
+            const Joint* j = pp.assembly().joint(id);
+            QVERIFY(j->spots.size() >= 2);
+            for (std::size_t i = 0; i < j->spots.size(); ++i)
+                QCOMPARE(j->spots[i].at.y + j->spots[j->spots.size() - 1 - i].at.y, 200_mm);
+        }
+    }
+    void typedChoicesKeepToEachOther() {
+        Project p = with("corners=mitred fixing=splines");
+        QVERIFY(box(p).corners == BoxCorner::mitred && box(p).fixing == BoxFixing::splines);
+        p.pieces.front().params =
+            withParameter(p.pieces.front().params, "corners", "sides_cover", true).value();
+        QVERIFY(box(p).fixing == BoxFixing::dowels); // splines have no mitre to sit in
+        p.pieces.front().params = withParameter(p.pieces.front().params, "fixing", "splines", true).value();
+        QVERIFY(box(p).corners == BoxCorner::mitred);
+        p.pieces.front().params = withParameter(p.pieces.front().params, "back_sheet", "mdf", true).value();
+        QCOMPARE(box(p).backThickness.mm(), 6.35);
+    }
+    void whatCannotBeSaysWhatWould_data() {
+        QTest::addColumn<QString>("set");
+        QTest::addColumn<QString>("problem");
+        for (const auto& [set, id] : {std::pair{"length=60", "too_short"},
+                                      {"height=40", "too_low"},
+                                      {"length=6000", "too_long"},
+                                      {"depth=20", "too_shallow"},
+                                      {"top=no bottom=no", "no_shelf"},
+                                      {"top=no", "no_top"},
+                                      {"hang=rods thickness=40 bottom=no", "no_bottom"},
+                                      {"left=no", "one_sided"},
+                                      {"hang=rods thickness=40 left=no right=no", "top_on_nothing"},
+                                      {"dividers=30", "dividers_do_not_fit"},
+                                      {"bays=400;400", "bays_too_wide"},
+                                      {"shelves=20", "shelves_do_not_fit"},
+                                      {"shelves=1 dividers=1 housing=8", "housing_too_deep"},
+                                      {"depth=40 bevel=60", "bevel_too_steep"},
+                                      {"rail_height=600", "rail_too_high"},
+                                      {"rail_height=20", "rail_too_low"},
+                                      {"hang=rods", "too_thin_for_rods"},
+                                      {"back=let_in depth=42", "no_room_for_back"},
+                                      {"cable=yes cable_at=0", "cable_at_end"},
+                                      {"fixing=screws thickness=6", "no_corner_screw"},
+                                      {"corners=mitred fixing=splines thickness=8", "no_splines"}})
+            QTest::newRow(set) << set << id;
+    }
+    void whatCannotBeSaysWhatWould() {
+        QFETCH(QString, set);
+        QFETCH(QString, problem);
+        const Plan plan = test::planOf(with(qPrintable(set)));
+        const Finding* f = test::finding(plan, "wall_box." + problem.toStdString());
+        QVERIFY2(f, plan.findings.empty() ? "none" : plan.findings.front().id.c_str());
+        QVERIFY(!f->remedies.empty());
+        for (const auto& q : first(plan).assembly().parts)
+            QVERIFY2(q.volume() > 0 && std::isfinite(q.volume()), q.id.c_str());
+    }
+};
+
+QTEST_APPLESS_MAIN(TestWallBox)
+#include "test_core_wall_box.moc"
