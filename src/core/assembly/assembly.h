@@ -196,6 +196,9 @@ bool behindThings(const Assembly& a, const Part& p);
 /// Moves everything out of the wall: what holds the piece stands between it and the wall.
 void moveOut(Assembly& a, Length by);
 
+/// Lifts everything: something is put below.
+void moveUp(Assembly& a, Length by);
+
 /// kg, from the solids; parts without a density of their own have `wood` kg/m3.
 double massOf(const Assembly& a, double wood);
 /// Centre of gravity, mm; `except`: a part left out.

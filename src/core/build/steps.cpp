@@ -9,7 +9,9 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <map>
 #include <set>
+#include <tuple>
 
 namespace owl {
 namespace {
@@ -183,7 +185,7 @@ class Steps {
     void shapeParts() {
         for (const auto& p : a_.parts) {
             for (const auto& f : p.features) {
-                if (f.id == a_.shapedTogether)
+                if (f.id == a_.shapedTogether || withItsLike(p, f))
                     continue;
                 if (f.kind == "mitre" || f.kind == "bevel" || f.kind == "curve" || f.kind == "housing") {
                     sawn(p, f);
@@ -203,6 +205,32 @@ class Steps {
         }
     }
 
+    /// Braces, shelves, strips that are numbered: what is cut alike into equal ones is one step, on one
+    /// setting.
+    bool withItsLike(const Part& p, const Feature& f) {
+        if (p.id.empty() || p.id.back() < '0' || p.id.back() > '9')
+            return false;
+        const auto [known, fresh] =
+            alike_.try_emplace({f.kind, f.text, p.length, p.width, p.thickness}, out_.size());
+        if (fresh)
+            return false;
+        BuildStep& s = out_[known->second];
+        s.parts.push_back(p.id);
+        s.fresh.push_back(p.id);
+        s.shapes.push_back(f.id);
+        s.minutes += 4;
+        std::string names;
+        for (const auto& id : s.parts)
+            names += (names.empty() ? "" : ", ") + nameOf(id);
+        s.title = fmt::format("Cut the {} on {} equal parts", f.kind, s.parts.size());
+        s.text = fmt::format("On {}, one after the other on the same setting: {}.", names, f.text);
+        return true;
+    }
+    [[nodiscard]] std::string nameOf(const std::string& id) const {
+        const Part* p = a_.find(id);
+        return p ? p->name : id;
+    }
+
     /// Mitres, outlines, recesses: said by the feature itself.
     void sawn(const Part& p, const Feature& f) {
         auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
@@ -211,6 +239,8 @@ class Steps {
         s.shapes = {f.id};
         s.tools = f.kind == "mitre" || f.kind == "bevel"
                       ? std::vector<std::string>{"saw with a tilting blade", "stop block"}
+                  : f.kind == "curve" && f.text.find("template") != std::string::npos
+                      ? std::vector<std::string>{"jigsaw", "rasp"}
                   : f.kind == "curve" ? std::vector<std::string>{"drawknife or jigsaw", "brush"}
                                       : std::vector<std::string>{"router with a straight bit", "chisel"};
         s.cautions = c_.cautionsFor(f.kind == "housing" ? "router passes" : "cutting small parts");
@@ -383,6 +413,8 @@ class Steps {
     const Catalog& c_;
     const Assembly& a_;
     std::vector<BuildStep> out_;
+    std::map<std::tuple<std::string, std::string, Length, Length, Length>, std::size_t>
+        alike_; ///< step of such a cut
 };
 
 } // namespace

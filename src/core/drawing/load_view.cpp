@@ -52,7 +52,8 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
     }
     if (pp->hand.newton > 0) {
         const double x = L;
-        auto& ar = pen.line({{x, -a.height.mm() - 110}, {x, -std::max(a.top, a.surfaceZ).mm() - 12}}, Tone::fails, 2.2);
+        auto& ar = pen.line({{x, -a.height.mm() - 110}, {x, -std::max(a.top, a.surfaceZ).mm() - 12}},
+                            Tone::fails, 2.2);
         ar.arrow = true;
         auto& t = pen.text({x, -a.height.mm() - 110},
                            "a hand, " + formatForce(pp->hand.newton, project.style), Tone::fails, 11);

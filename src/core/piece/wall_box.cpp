@@ -1,5 +1,6 @@
 #include "piece/wall_box.h"
 
+#include "piece/board_joint.h"
 #include "piece/wall_box_shape.h"
 
 #include <algorithm>
@@ -33,6 +34,7 @@ class BoxBuilder {
         cable();
         addBoxJoints(p_, ctx_, catalog_, s_, d_);
         describeRest();
+        glassRails();
         return std::move(d_);
     }
 
@@ -46,7 +48,9 @@ class BoxBuilder {
         return {name + " " + say(value), {{key, value.mm()}}};
     }
     [[nodiscard]] bool housed() const { return p_.corners == BoxCorner::housed; }
-    [[nodiscard]] bool onRail() const { return p_.hang == BoxHang::rail; }
+    [[nodiscard]] bool onRail() const { return p_.hang != BoxHang::rods; }
+    /// How far the rail is set in: a cleat is as thick as its board.
+    [[nodiscard]] Length recess() const { return p_.hang == BoxHang::cleat ? t_ : Length(); }
 
     void shape() {
         t_ = std::clamp(p_.thickness, Length::mm(0.5),
@@ -304,7 +308,7 @@ class BoxBuilder {
         }
     }
 
-    [[nodiscard]] Length panelY() const { return onRail() ? t_ : Length(); }
+    [[nodiscard]] Length panelY() const { return onRail() ? recess() + t_ : Length(); }
 
     void rail() {
         if (!onRail() || !part("top"))
@@ -319,19 +323,20 @@ class BoxBuilder {
             problem("rail_too_low", "rail_height",
                     fmt::format("A rail {} high holds no wall screw well; {} does.", say(high), say(50_mm)))
                 .cures.push_back(to("Rail", "rail_height", 60_mm));
-        Part& r =
-            add(blankPart("rail", "rail", std::max(1_mm, s_.x1 - s_.x0), high, t_,
-                          {{s_.x0.mm(), t_.mm(), (s_.z1 - high).mm()}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}}),
-                {fmt::format("length {} is the clear width", say(s_.x1 - s_.x0)),
-                 fmt::format("height {} as asked for", say(high))},
-                {0, -1, 0});
+        Part& r = add(
+            blankPart(
+                "rail", "rail", std::max(1_mm, s_.x1 - s_.x0), high, t_,
+                {{s_.x0.mm(), (recess() + t_).mm(), (s_.z1 - high).mm()}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}}),
+            {fmt::format("length {} is the clear width", say(s_.x1 - s_.x0)),
+             fmt::format("height {} as asked for", say(high))},
+            {0, -1, 0});
         r.finished = p_.back == BoxBack::none;
         railZ_ = s_.z1 - high;
     }
 
     /// From the rear: dividers and shelves begin in front of rail and panel.
     [[nodiscard]] Length innerBack() const {
-        Length y = onRail() ? t_ : Length();
+        Length y = panelY();
         if (p_.back != BoxBack::none)
             y += p_.backThickness;
         return y;
@@ -482,6 +487,110 @@ class BoxBuilder {
             {"bottom/cable", {p_.cableAt.mm(), y, s_.z0.mm()}, {0, 0, -1}, p_.cableD.mm(), t_.mm(), "cable"});
     }
 
+    /// Strips under the bottom, rebated along both upper edges: a foot slides in between two of them, the
+    /// stem hangs in the gap. The outer ones are single: they carry on one side only.
+    void glassRails() {
+        const Part* b = part("bottom");
+        const int n = std::clamp(p_.glasses, 0, 60);
+        if (n == 0 || !b)
+            return;
+        const Length pitch = p_.foot + 8_mm; // feet keep 8 mm between them
+        const Length gap = p_.stem + 6_mm;
+        const Length strip = pitch - gap;
+        const Length bearing = (p_.foot - gap) / 2 - 3_mm; // of each side of a foot
+        const Length web = strip - (bearing + 3_mm) * 2;
+        const Length whole = pitch * (n - 1) + gap + (bearing + 3_mm + web) * 2;
+        if (bearing < 6_mm || web < 6_mm) {
+            problem("foot_too_small", "foot",
+                    fmt::format("A foot of {} and a stem of {} leave no ledge for the glass to hang by.",
+                                say(p_.foot), say(p_.stem)))
+                .cures.push_back(to("Foot", "foot", p_.stem + 50_mm));
+            return;
+        }
+        const Length clear = s_.x1 - s_.x0;
+        if (whole > clear - 4_mm) {
+            problem(
+                "glasses_do_not_fit", "glasses",
+                fmt::format("{} glasses need {}; between the sides there are {}.", n, say(whole), say(clear)))
+                .cures = {{"Fewer glasses",
+                           {{"glasses", std::max(0, static_cast<int>((clear - 40_mm).mm() / pitch.mm()))}}},
+                          to("Length", "length", p_.length + whole - clear + 20_mm)};
+            return;
+        }
+        if (t_ < 15_mm) {
+            problem("glass_rails_too_thin", "thickness",
+                    fmt::format("Strips of {} leave nothing under a rebate for the feet.", say(t_)))
+                .cures.push_back(to("Boards", "thickness", 18_mm));
+            return;
+        }
+        // Where the bottom lies in from the sides' ends they hang between the sides.
+        const Length up = std::max(Length(), t_ - s_.low);
+        moveUp(d_.assembly, up);
+        const Length z = s_.low + up - t_;
+        const Length deep = t_ / 2; // for the foot
+        const Length front = p_.depth - bevelDeep();
+        Length x = s_.x0 + (clear - whole) / 2;
+        for (int i = 0; i <= n; ++i) {
+            const bool first = i == 0;
+            const bool last = i == n;
+            const Length wide = first || last ? bearing + 3_mm + web : strip;
+            Part r = blankPart(fmt::format("glass-rail-{}", i + 1), fmt::format("glass rail {}", i + 1),
+                               std::max(1_mm, front), wide, t_,
+                               {{x.mm(), 0, z.mm()}, {0, 1, 0}, {1, 0, 0}, {0, 0, 1}});
+            const double cut = (bearing + 3_mm).mm();
+            const double L = front.mm() + 1;
+            if (!first)
+                subtract(r.solid, toolIn(r, {-1, L}, {-1, cut}, {(t_ - deep).mm(), t_.mm() + 1}), 6);
+            if (!last)
+                subtract(
+                    r.solid,
+                    toolIn(r, {-1, L}, {wide.mm() - cut, wide.mm() + 1}, {(t_ - deep).mm(), t_.mm() + 1}), 7);
+            feature(
+                r, "rabbet", "rabbet",
+                fmt::format(
+                    "{} wide, {} deep along {} upper {}, for feet of {}; cut on a wide strip before it is "
+                    "ripped narrow",
+                    say(bearing + 3_mm), say(deep), first || last ? "the inner" : "both",
+                    first || last ? "edge" : "edges", say(p_.foot)));
+            r.why = {
+                fmt::format("length {} is the depth", say(front)),
+                fmt::format("width {}: a foot and 8 mm from middle to middle, less a gap of {} for the stem",
+                            say(wide), say(gap))};
+            r.apart = {0, 0, -1.2};
+            // Through the web, which is all of it that meets the bottom.
+            const Length middle = first ? x + web / 2 : last ? x + wide - web / 2 : x + wide / 2;
+            screwGlassRail(r.id, {middle, front, z}, web);
+            d_.assembly.parts.push_back(std::move(r));
+            x += wide + gap;
+        }
+        for (auto& j : d_.assembly.joints)
+            if (j.id.starts_with("glass-rail")) {
+                const Screw* s = catalog_.findScrew(j.screwId);
+                placeFasteners(j, d_.assembly, s ? s->d : 0);
+            }
+    }
+
+    /// `at`: middle of the web, its front end, its lower face.
+    void screwGlassRail(const std::string& id, const Vec& at, Length web) {
+        Joint j;
+        j.id = id + "-bottom";
+        j.first = id;
+        j.second = "bottom";
+        j.drivenFrom = "below";
+        j.carries = false;
+        j.through = t_;
+        j.how = Joinery::screwsGlue;
+        // What is let into the bottom from above leaves less of it.
+        const bool cut = s_.bays.size() > 1 || p_.back != BoxBack::none;
+        const Length wood = t_ - (cut ? std::max(p_.housing, std::min(6_mm, t_ / 3)) : Length());
+        if (!fitScrew(j, {t_, wood, std::max(web, 12_mm)}, PlugWay::filled, ctx_, catalog_).empty())
+            j.how = Joinery::glue;
+        else
+            for (Length y : {std::min(40_mm, at.y / 4), at.y - std::min(40_mm, at.y / 4)})
+                j.spots.push_back({{at.x, y, at.z}});
+        d_.assembly.joints.push_back(std::move(j));
+    }
+
     void describeRest() {
         Assembly& a = d_.assembly;
         a.surfaceBack = innerBack();
@@ -581,10 +690,11 @@ class BoxBuilder {
             a.wallRows.insert(a.wallRows.begin(), railZ_ + 20_mm);
         a.wallPart = "rail";
         a.carryingJoint = "top-rail";
+        a.standOff = recess();
         a.leans = s_.z1; // its lower rear edges press on the wall
         if (p_.back != BoxBack::none && part("back"))
             a.wallFront = {{"back", p_.backThickness}};
-        a.member.rects = {{"rail", t_.mm(), r->width.mm(), railZ_.mm(), 0},
+        a.member.rects = {{"rail", t_.mm(), r->width.mm(), railZ_.mm(), recess().mm()},
                           {"top", p_.depth.mm(), t_.mm(), (s_.high - t_).mm(), 0}};
         if (p_.bottom)
             a.member.rects.push_back({"bottom", p_.depth.mm(), t_.mm(), s_.low.mm(), 0});

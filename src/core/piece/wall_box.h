@@ -18,7 +18,7 @@ enum class BoxCorner {
 enum class BoxFixing { screws, dowels, splines, glue };
 enum class BoxBack { none, letIn };
 enum class BoxSheet { birchPly, hardwoodPly, mdf };
-enum class BoxHang { rail, rods };
+enum class BoxHang { rail, cleat, rods };
 
 struct WallBoxParams {
     Length length = 800_mm, depth = 200_mm, height = 350_mm;
@@ -38,7 +38,9 @@ struct WallBoxParams {
     Length backThickness = 6_mm;
     BoxHang hang = BoxHang::rail;
     Length railHeight = 70_mm;
-    PlugWay plugs = PlugWay::bought; ///< over screws through the sides
+    PlugWay plugs = PlugWay::bought;   ///< over screws through the sides
+    int glasses = 0;                   ///< stemmed glasses side by side under the bottom
+    Length foot = 75_mm, stem = 10_mm; ///< of a glass: its foot across, its stem
     bool cable = false;
     Length cableAt = 100_mm, cableD = 30_mm; ///< from the left end, in the bottom at the wall
     std::string species = "scots_pine";

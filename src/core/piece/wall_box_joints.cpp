@@ -21,10 +21,10 @@ class BoxJoiner {
     void run() {
         corner(false, true);
         panel();
-        if (p_.hang == BoxHang::rods || !has("rail"))
+        if (!has("rail"))
             inside();
         corner(false, false);
-        if (p_.hang == BoxHang::rail && has("rail")) {
+        if (has("rail")) {
             railEnd(true);
             railEnd(false);
             inside();
@@ -286,7 +286,7 @@ class BoxJoiner {
             at.push_back(r.at.z + r.size.z / 4);
         if (j.how != Joinery::glue)
             for (Length z : at)
-                j.spots.push_back({{leftOne ? Length() : p_.length, t_ / 2, z}});
+                j.spots.push_back({{leftOne ? Length() : p_.length, r.at.y + t_ / 2, z}});
         finish(std::move(j));
     }
 
@@ -304,7 +304,7 @@ class BoxJoiner {
             avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
             const Length end = std::min(50_mm, (s_.x1 - s_.x0) / 4);
             for (Length x : spread(s_.x0, s_.x1, end, 150_mm, avoid, 16_mm))
-                j.spots.push_back({{x, t_ / 2, s_.high}});
+                j.spots.push_back({{x, rail->bounds().at.y + t_ / 2, s_.high}});
         }
         const Length low = s_.x0 + 30_mm;
         placeClear(j, d_.assembly, low, s_.x1 - 30_mm, catalog_);

@@ -20,6 +20,7 @@ constexpr std::array boxFixings{Option{"screws", "screws and glue"}, Option{"dow
 constexpr std::array boxBacks{Option{"none", "none, the wall shows"},
                               Option{"let_in", "a panel in a groove"}};
 constexpr std::array boxHangs{Option{"rail", "by a rail inside, under the top"},
+                              Option{"cleat", "on a cleat hidden behind a rail set in"},
                               Option{"rods", "on rods in the bottom's back edge"}};
 
 bool fits(BoxCorner corner, BoxFixing fixing) {
@@ -71,6 +72,8 @@ WallBoxParams WallBoxParams::defaults(bool metric) {
     p.setIn = Length::inches(3, 4);
     p.housing = Length::inches(1, 4);
     p.railHeight = Length::inches(5, 2);
+    p.foot = Length::inches(3);
+    p.stem = Length::inches(3, 8);
     p.cableAt = Length::inches(4);
     p.cableD = Length::inches(5, 4);
     p.species = "yellow_poplar";
@@ -130,8 +133,17 @@ void WallBoxParams::describe(Parameters& p) {
              backThickness, {.low = 1_mm, .high = 30_mm, .usualLow = 3_mm, .usualHigh = 13_mm});
     p.group("How it hangs");
     p.choice({.name = "hang", .label = "Hangs"}, hang, boxHangs);
-    p.length({.name = "rail_height", .label = "Rail height", .applies = hang == BoxHang::rail}, railHeight,
+    p.length({.name = "rail_height", .label = "Rail height", .applies = hang != BoxHang::rods}, railHeight,
              {.low = 1_mm, .high = 1000_mm, .usualLow = 60_mm, .usualHigh = 180_mm});
+    p.whole({.name = "glasses",
+             .label = "Stemmed glasses below",
+             .help = "Side by side, each row as deep as the box; they hang by their feet.",
+             .applies = bottom},
+            glasses, {.low = 0, .high = 40, .usualLow = 0, .usualHigh = 6});
+    p.length({.name = "foot", .label = "Foot of a glass", .applies = bottom && glasses > 0}, foot,
+             {.low = 20_mm, .high = 200_mm, .usualLow = 55_mm, .usualHigh = 95_mm});
+    p.length({.name = "stem", .label = "Its stem", .applies = bottom && glasses > 0}, stem,
+             {.low = 2_mm, .high = 60_mm, .usualLow = 6_mm, .usualHigh = 15_mm});
     p.flag({.name = "cable", .label = "A hole for a cable", .applies = bottom}, cable);
     p.length({.name = "cable_at", .label = "From the left end", .applies = bottom && cable}, cableAt,
              {.low = Length(), .high = 30'000_mm, .usualLow = 60_mm, .usualHigh = 1400_mm});
@@ -164,19 +176,37 @@ void WallBoxParams::settle() {
         if (thickness < 30_mm)
             hang = BoxHang::rail;
     }
-    if (hang == BoxHang::rail)
+    if (hang != BoxHang::rods)
         top = true;
+    if (hang != BoxHang::rods && bottom)
+        left = right = true;
+    if (height - thickness * 2 < 140_mm && hang == BoxHang::cleat)
+        hang = BoxHang::rail;
+    if (!bottom || length < thickness * 2 + foot + 30_mm)
+        glasses = 0;
+    glasses = std::clamp(
+        glasses, 0,
+        std::max(0, static_cast<int>((length - thickness * 2 - 20_mm).mm() / (foot + 10_mm).mm())));
     housing = std::min(housing, thickness / 3);
     setIn = std::min(setIn, height / 6);
     railHeight = std::min(railHeight, (height - thickness * 2) * 3 / 4);
+    if (hang == BoxHang::cleat) // two halves and a spacer find room behind it
+        railHeight = std::clamp(railHeight, 120_mm, height - thickness * 2 - 10_mm);
     shelfInset = std::min(shelfInset, depth / 4);
+    // What no maker would build: glued mitres that carry, screws up into end grain.
+    if (corners == BoxCorner::mitred && fixing == BoxFixing::glue)
+        fixing = BoxFixing::splines;
+    if (corners == BoxCorner::topCovers && fixing == BoxFixing::screws)
+        fixing = BoxFixing::dowels;
     const Length clear = length - thickness * 2;
     dividers = std::clamp(dividers, 0, std::max(0, static_cast<int>(clear.mm() / 120) - 1));
     Length used;
     for (Length b : bays)
         used += b + thickness;
-    if (used > clear - 60_mm)
+    if (used > clear - 60_mm || clear - used > 700_mm)
         bays.clear();
+    if (bays.empty()) // boards of usual thickness sag over wider bays
+        dividers = std::max(dividers, static_cast<int>(clear.mm() / 650));
     shelves = std::clamp(shelves, 0, std::max(0, static_cast<int>((height - thickness * 2).mm() / 110) - 1));
     cableAt = std::clamp(cableAt, 80_mm, std::max(80_mm, length - 80_mm));
     if (depth < 140_mm)
@@ -200,7 +230,7 @@ std::vector<Cure> WallBoxParams::strengthen(const Weakness& w) const {
         out.push_back({"A divider in the middle", {{"dividers", 1}}});
     if (w.nextThickness > thickness)
         out.push_back({"Boards of " + say(w.nextThickness), {{"thickness", w.nextThickness.mm()}}});
-    if (hang == BoxHang::rail)
+    if (hang != BoxHang::rods)
         out.push_back({"Rail " + say(step) + " higher", {{"rail_height", (railHeight + step).mm()}}});
     if (depth - step > 100_mm)
         out.push_back({"Depth " + say(step) + " less", {{"depth", (depth - step).mm()}}});

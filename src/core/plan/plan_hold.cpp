@@ -168,8 +168,11 @@ void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const
 
 void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
                  StaticsCache& cache, PiecePlan& pp) {
-    if (const RailVerdict* chosen = pp.hold(); chosen && chosen->feasible && chosen->standOff > 0)
-        moveOut(pp.made.assembly, Length::mm(chosen->standOff));
+    // A rail that is set in for a cleat stands off already, inside the piece.
+    const Length there = pp.assembly().standOff;
+    if (const RailVerdict* chosen = pp.hold();
+        chosen && chosen->feasible && Length::mm(chosen->standOff) > there)
+        moveOut(pp.made.assembly, Length::mm(chosen->standOff) - there);
     pp.hand = handOn(piece, wall, pp, in.project.style); // it may reach farther into the room now
     pp.mass = massOf(pp.assembly(), wood12(wood));       // it may have been made again for what holds it
     const RailPiece rail = railPiece(in, piece, wall, wood, pp);

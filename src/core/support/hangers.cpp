@@ -99,6 +99,11 @@ class HangerJudge {
     [[nodiscard]] std::shared_ptr<const HangerFit> fit() {
         auto out = std::make_shared<HangerFit>();
         out->layout = layout_ = hangerLayout(*p_.assembly, v_.option);
+        if (const double in = p_.assembly->standOff.mm();
+            layout_.refusal.empty() && layout_.standOff < in - 0.05)
+            out->layout.refusal = layout_.refusal =
+                fmt::format("it holds the rail {} off the wall, and the rail is set in by {}",
+                            words::mm(layout_.standOff), words::mm(in));
         if (!layout_.refusal.empty())
             return out;
         dress();

@@ -25,6 +25,9 @@ struct HangerLayout {
     std::string refusal;
     [[nodiscard]] double arm() const { return contact - bearing; }
 };
+/// True when a part of the piece lies at the wall within `high` mm above its rail: no eye can stand out
+/// there.
+bool somethingAboveRail(const Assembly& a, double high);
 HangerLayout hangerLayout(const Assembly& a, const RailOption& option);
 /// The layout, and the piece with what it brings: the same whatever stands on it.
 struct HangerFit {

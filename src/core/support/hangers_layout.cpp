@@ -121,6 +121,20 @@ HangerLayout layoutOn(const Assembly& a, const RailOption& option, const Part& r
 
 } // namespace
 
+bool somethingAboveRail(const Assembly& a, double high) {
+    const Part* rail = a.find(a.wallPart);
+    if (!rail || rail->solid.empty())
+        return false;
+    const Bounds3 r = rail->solid.bounds();
+    return std::any_of(a.parts.begin(), a.parts.end(), [&](const Part& p) {
+        if (p.id == rail->id || p.solid.empty())
+            return false;
+        const Bounds3 b = p.solid.bounds();
+        return b.low.y < r.high.y && b.high.z > r.high.z + 0.1 && b.low.z < r.high.z + high &&
+               b.low.x < r.high.x - 1 && b.high.x > r.low.x + 1;
+    });
+}
+
 HangerLayout hangerLayout(const Assembly& a, const RailOption& option) {
     const Part* rail = a.find(a.wallPart);
     HangerLayout l;
@@ -152,6 +166,9 @@ HangerLayout layoutOn(const Assembly& a, const RailOption& option, const Part& r
     l.keepers = spacer.clear;
     l.top = b.high.z;
     l.bearing = spacer.low + hangerSpacerHigh / 2;
+    if (a.leans > Length() &&
+        a.standOff > Length()) // set in: the lower rear edge of the piece itself presses
+        l.bearing = l.top - a.leans.mm();
     const Hanger& h = *option.hanger;
     if (h.kind == HangerKind::cleat)
         layCleat(l, thickness, h.bevel);

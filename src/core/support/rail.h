@@ -39,8 +39,9 @@ struct RailOption {
     const Rod* rod = nullptr; ///< null: the thinnest that holds is looked for
     const Hanger* hanger = nullptr; ///< what the rail hangs on; null: the fixings go through the rail itself
     const AnchorKind* beside = nullptr; ///< in the cover, where only one stud lies behind the ledger
+    bool usual = false;                 ///< a hanger that the piece was made for: taken without being asked
     /// True when the program takes it only where a person asks for it.
-    [[nodiscard]] bool onlyWhenAsked() const { return hanger != nullptr || beside != nullptr; }
+    [[nodiscard]] bool onlyWhenAsked() const { return !usual && (hanger != nullptr || beside != nullptr); }
     /// True when it holds in what carries the wall, not just in its cover.
     [[nodiscard]] bool firm() const { return kind != RailSupport::cover; }
     /// True when it goes where the studs are.

@@ -55,7 +55,7 @@ class JointJudge {
         const Part* top = a_.find(j_.first == a_.wallPart ? j_.second : j_.first);
         restsOn_ = rail && top && top->solid.bounds().low.z > rail->solid.bounds().high.z - 1;
         if (restsOn_)
-            yJoint_ = a_.standOff.mm() + (a_.leans > Length() ? 0 : wall);
+            yJoint_ = a_.leans > Length() ? 0 : a_.standOff.mm() + wall;
         if (a_.braces) { // what a brace takes hangs on the fasteners near it
             const double each = share_;
             share_ = std::min(window, braceShare(a_));

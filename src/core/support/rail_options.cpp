@@ -1,3 +1,4 @@
+#include "support/hangers.h"
 #include "support/rail.h"
 
 #include <algorithm>
@@ -163,8 +164,19 @@ std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog
     else if (a.cavity)
         addArms(out, catalog, metric, wall);
     else {
-        out = railOptions(catalog, metric, wall);
+        if (a.standOff <= Length())
+            out = railOptions(catalog, metric, wall);
         addHangers(out, catalog, metric, wall);
+        std::erase_if(out, [&](const RailOption& o) {
+            return o.hanger && o.hanger->kind == HangerKind::eight && somethingAboveRail(a, o.hanger->height);
+        });
+        if (a.standOff > Length()) { // set in for what hooks along it: nothing else reaches
+            std::erase_if(out, [](const RailOption& o) {
+                return o.hanger->kind != HangerKind::cleat && o.hanger->kind != HangerKind::rail;
+            });
+            for (auto& o : out)
+                o.usual = true;
+        }
     }
     return out;
 }

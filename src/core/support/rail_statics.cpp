@@ -36,6 +36,7 @@ class StaticsMaker {
         s_.gravityY = p.gravityY;
         s_.standOff = p.standOff;
         s_.turnStiffness = p.turnStiffness;
+        s_.hand = p.hand;
         L_ = p.assembly->length.mm();
     }
 
