@@ -579,15 +579,24 @@ class BoxBuilder {
         j.drivenFrom = "below";
         j.carries = false;
         j.through = t_;
-        j.how = Joinery::screwsGlue;
-        // What is let into the bottom from above leaves less of it.
-        const bool cut = s_.bays.size() > 1 || p_.back != BoxBack::none;
-        const Length wood = t_ - (cut ? std::max(p_.housing, std::min(6_mm, t_ / 3)) : Length());
-        if (!fitScrew(j, {t_, wood, std::max(web, 12_mm)}, PlugWay::filled, ctx_, catalog_).empty())
+        j.how = Joinery::screws; // dry: its grain runs across the bottom's, which moves
+        j.glued = false;
+        // A divider let in from above leaves too little over its housing; the back's groove is passed in
+        // front.
+        const bool under = std::any_of(s_.bays.begin(), s_.bays.end() - 1, [&](const auto& bay) {
+            return abs(bay.second + t_ / 2 - at.x) < t_ / 2 + 8_mm;
+        });
+        const Length wood = under ? t_ - p_.housing : t_;
+        const Length behind = p_.back == BoxBack::none ? 25_mm : panelY() + p_.backThickness + 8_mm;
+        const Length middle = std::max(at.y / 2, behind + 15_mm);
+        const Length apart = std::min({60_mm, middle - behind, at.y - middle - 15_mm});
+        if (!fitScrew(j, {t_, wood, std::max(web, 12_mm)}, PlugWay::filled, ctx_, catalog_).empty()) {
             j.how = Joinery::glue;
-        else
-            for (Length y : {std::min(40_mm, at.y / 4), at.y - std::min(40_mm, at.y / 4)})
+            j.glued = true;
+        } else {
+            for (Length y : {middle - apart, middle + apart})
                 j.spots.push_back({{at.x, y, at.z}});
+        }
         d_.assembly.joints.push_back(std::move(j));
     }
 
