@@ -107,6 +107,17 @@ inline Plan planOf(const Project& p) {
     return owl::plan(p, shop(), catalog());
 }
 
+/// A new metric project of a kind with parameters typed: 'depth=300 edge=cove'.
+inline Project with(const char* kind, const QString& typedIn) {
+    Project p = newProject(kind, Units::metric).value();
+    PieceParams& params = p.pieces.front().params;
+    for (const QString& one : typedIn.split(' ', Qt::SkipEmptyParts)) {
+        const auto pair = one.split('=');
+        params = withParameter(params, pair[0].toStdString(), pair[1].toStdString(), true).value();
+    }
+    return p;
+}
+
 inline const Finding* finding(const Plan& p, const std::string& id) {
     for (const auto& f : p.findings)
         if (f.id == id)
@@ -119,6 +130,15 @@ inline const Check* check(const RailVerdict& v, const std::string& id) {
         if (c.id == id)
             return &c;
     return nullptr;
+}
+
+/// True when the plan tells that finding with something that cures it, and all parts can still be drawn.
+inline bool saysWhatWould(const Plan& plan, const std::string& id) {
+    const Finding* f = finding(plan, id);
+    const auto& parts = plan.pieces.front().assembly().parts;
+    return f && !f->remedies.empty() && std::all_of(parts.begin(), parts.end(), [](const Part& p) {
+               return p.volume() > 0 && std::isfinite(p.volume());
+           });
 }
 
 inline QString words(const std::string& s) {

@@ -6,6 +6,7 @@
 #include "drawing/views.h"
 #include "edit/fields.h"
 #include "measure/parse.h"
+#include "report/book.h"
 
 using namespace owl;
 
@@ -217,6 +218,34 @@ class TestDrawing : public QObject {
             QCOMPARE(n, 1);
         QVERIFY(test::says(d, "offcut"));
         QVERIFY(test::says(d, "from the rack"));
+    }
+
+    /// Many boards come in groups; the one with the board in hand is shown, and the book has all.
+    void manyBoardsComeInPages() {
+        const Project p = test::demo();
+        const Plan plan = test::planOf(p);
+        const auto pages = boardPages(plan);
+        QVERIFY(pages.size() > 1);
+        std::size_t next = 0;
+        for (const auto& page : pages) {
+            QCOMPARE(page.from, next);
+            QVERIFY(page.to > page.from);
+            next = page.to;
+        }
+        QCOMPARE(next, plan.cut.boards.size());
+        for (std::size_t i = 0; i < plan.sequence.size(); i += 7) {
+            const Drawing d = cutView(p, plan, static_cast<int>(i));
+            const std::string id = "board:" + std::to_string(plan.sequence[i].board);
+            QVERIFY2(
+                std::any_of(d.shapes.begin(), d.shapes.end(), [&](const Shape& s) { return s.id == id; }),
+                id.c_str());
+        }
+        std::set<std::string> printed;
+        for (const auto& b : buildBook(p, plan))
+            for (const auto& s : b.picture.shapes)
+                if (s.id.starts_with("board:"))
+                    printed.insert(s.id);
+        QCOMPARE(printed.size(), plan.cut.boards.size());
     }
 
     void theCutInHandIsDrawnAtItsPlace() {

@@ -59,8 +59,15 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& p
 /// The sag curve, much too large, with its true numbers.
 Drawing sagCurve(const Project& project, const Plan& plan, const std::string& piece);
 
+/// Boards that are shown together: from, up to but not with to.
+struct BoardPage {
+    std::size_t from = 0, to = 0;
+};
+/// All boards of the plan in groups that can be read.
+std::vector<BoardPage> boardPages(const Plan& plan);
 /// Boards with their parts, kerfs, waste; `cut` (index into the sequence) is drawn in its place, -1: none.
-Drawing cutView(const Project& project, const Plan& plan, int cut);
+/// Without a page: the one with the board of that cut.
+Drawing cutView(const Project& project, const Plan& plan, int cut, std::optional<BoardPage> page = {});
 /// The finish schedule on a time line.
 Drawing scheduleView(const Project& project, const Plan& plan);
 /// Planned against real as bars.

@@ -170,19 +170,62 @@ double longestBoard(const Plan& plan) {
 
 } // namespace
 
-Drawing cutView(const Project& project, const Plan& plan, int cut) {
+namespace {
+
+/// How much room a board takes with its words, mm: two lines of them stand beside each.
+double rowHigh(const StockItem& s, double longest) {
+    return std::max(s.width.mm() + 40, longest * 30 / boardPx);
+}
+
+} // namespace
+
+std::vector<BoardPage> boardPages(const Plan& plan) {
+    const double longest = longestBoard(plan);
+    const double most = longest * 400 / boardPx; // as high as the window shows without making all smaller
+    std::vector<BoardPage> out;
+    double high = 0;
+    for (std::size_t i = 0; i < plan.cut.boards.size(); ++i) {
+        const StockItem* s = stockOf(plan, plan.cut.boards[i].stock);
+        const double row = s ? rowHigh(*s, longest) : 0;
+        if (out.empty() || high + row > most) {
+            out.push_back({i, i});
+            high = 0;
+        }
+        out.back().to = i + 1;
+        high += row;
+    }
+    return out;
+}
+
+Drawing cutView(const Project& project, const Plan& plan, int cut, std::optional<BoardPage> page) {
     Drawing d;
     Pen pen(d);
     double y = 0;
     const double longest = longestBoard(plan);
+    const std::vector<BoardPage> pages = boardPages(plan);
+    if (!page && !pages.empty()) { // the one with the board in hand
+        const bool known = cut >= 0 && static_cast<std::size_t>(cut) < plan.sequence.size();
+        const std::size_t board =
+            known ? static_cast<std::size_t>(plan.sequence[static_cast<std::size_t>(cut)].board) : 0;
+        for (const auto& p : pages)
+            if (board >= p.from && board < p.to)
+                page = p;
+    }
     BoardPainter painter(project, plan, pen, longest);
-    for (std::size_t i = 0; i < plan.cut.boards.size(); ++i) {
+    for (std::size_t i = page ? page->from : 0; page && i < page->to; ++i) {
         const StockItem* s = stockOf(plan, plan.cut.boards[i].stock);
         if (!s)
             continue;
         painter.draw(i, y, cut);
-        // Two lines of words stand beside each board.
-        y += std::max(s->width.mm() + 40, longest * 30 / boardPx);
+        y += rowHigh(*s, longest);
+    }
+    if (page && pages.size() > 1) {
+        auto& t =
+            pen.text({longest, std::max(1.0, y - 30)},
+                     fmt::format("boards {} to {} of {}", page->from + 1, page->to, plan.cut.boards.size()),
+                     Tone::soft, 11);
+        t.align = Align::right;
+        t.dy = 12;
     }
     pen.extent({0, 0}, {longest, std::max(1.0, y - 30)});
     d.marginTop = 24;

@@ -1,6 +1,7 @@
 #include "piece/braced.h"
 
 #include "piece/board_joint.h"
+#include "piece/kind_builder.h"
 
 #include <algorithm>
 #include <cmath>
@@ -16,10 +17,10 @@ namespace {
 /// it.
 const Length driverRoom = 14_mm;
 
-class BracedBuilder {
+class BracedBuilder : KindBuilder {
   public:
     BracedBuilder(const BracedParams& p, const MakeContext& ctx, const Catalog& c)
-        : p_(p), ctx_(ctx), catalog_(c) {}
+        : KindBuilder(ctx), p_(p), catalog_(c) {}
 
     Draft run() {
         checkParameters();
@@ -37,15 +38,6 @@ class BracedBuilder {
     }
 
   private:
-    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
-    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
-        d_.problems.push_back({id, field, std::move(text), blocks, {}});
-        return d_.problems.back();
-    }
-    [[nodiscard]] Cure to(const std::string& name, const char* key, Length value) const {
-        return {name + " " + say(value), {{key, value.mm()}}};
-    }
-
     void checkParameters() {
         if (p_.length < 150_mm)
             problem("too_short", "length",
@@ -441,13 +433,7 @@ class BracedBuilder {
             if (!s)
                 continue;
             if (!plugSink(s->countersink(), p_.thickness.mm())) {
-                const Length need = Length::mm(std::ceil(2 * (s->countersink() + leastPlug)));
-                problem("no_plugs", "plugs",
-                        fmt::format("The top is {} thick: with {} for a plug less than half of it would stay "
-                                    "under the heads. They are filled.",
-                                    say(p_.thickness), say(Length::mm(leastPlug))),
-                        false)
-                    .cures = {{"Fill them", {{"plugs", "filled"}}}, to("Top", "thickness", need)};
+                noPlugs("top", "thickness", p_.thickness, s->countersink());
                 return;
             }
             d_.assembly.plugs = p_.plugs;
@@ -527,9 +513,7 @@ class BracedBuilder {
     }
 
     const BracedParams& p_;
-    const MakeContext& ctx_;
     const Catalog& catalog_;
-    Draft d_;
     Length H_, railLength_, size_;
     std::vector<Length> xs_, holes_, pattern_;
 };

@@ -1,6 +1,7 @@
 #include "piece/mantel.h"
 
 #include "piece/board_joint.h"
+#include "piece/kind_builder.h"
 #include "piece/rod_recesses.h"
 
 #include <algorithm>
@@ -14,9 +15,9 @@
 namespace owl {
 namespace {
 
-class MantelBuilder {
+class MantelBuilder : KindBuilder {
   public:
-    MantelBuilder(const MantelParams& p, const MakeContext& ctx) : p_(p), ctx_(ctx) {}
+    MantelBuilder(const MantelParams& p, const MakeContext& ctx) : KindBuilder(ctx), p_(p) {}
 
     Draft run() {
         sizes();
@@ -38,14 +39,6 @@ class MantelBuilder {
 
   private:
     [[nodiscard]] bool hollow() const { return p_.build == MantelBuild::hollow; }
-    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
-    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
-        d_.problems.push_back({id, field, std::move(text), blocks, {}});
-        return d_.problems.back();
-    }
-    [[nodiscard]] Cure to(const std::string& name, const char* key, Length value) const {
-        return {name + " " + say(value), {{key, value.mm()}}};
-    }
     [[nodiscard]] Bracket corbel() const {
         Bracket b;
         b.shape = p_.corbelShape;
@@ -114,16 +107,8 @@ class MantelBuilder {
                 .cures.push_back(to("Arms every", "arm_spacing", 300_mm));
         const Screw* fixing = catalog().findScrew(ctx_.metricScrews ? "m4" : "g8");
         if (p_.fix == MantelFix::above && p_.plugs != PlugWay::filled && fixing &&
-            !plugSink(fixing->countersink(), p_.thickness.mm())) {
-            const Length need = Length::mm(std::ceil(2 * (fixing->countersink() + leastPlug)));
-            problem(
-                "no_plugs", "plugs",
-                fmt::format("The top is {} thick: with {} for a plug less than half of it would stay under "
-                            "the heads. They are filled.",
-                            say(p_.thickness), say(Length::mm(leastPlug))),
-                false)
-                .cures = {{"Fill them", {{"plugs", "filled"}}}, to("Faces", "thickness", need)};
-        }
+            !plugSink(fixing->countersink(), p_.thickness.mm()))
+            noPlugs("top", "thickness", p_.thickness, fixing->countersink());
     }
 
     void checkSolid() {
@@ -144,19 +129,9 @@ class MantelBuilder {
                 .cures = {{"Two layers", {{"layers", 2}}}};
     }
 
-    Part& add(Part p, std::vector<std::string> why, Vec3 apart) {
-        p.why = std::move(why);
-        p.apart = apart;
-        d_.assembly.parts.push_back(std::move(p));
-        return d_.assembly.parts.back();
-    }
     void cut(Part& p, const Vec3& at, const Vec3& out) {
         clip(p.solid, planeThrough(at, out), 6 + static_cast<int>(p.features.size()));
     }
-    static void feature(Part& p, const char* what, const char* kind, std::string text) {
-        p.features.push_back({fmt::format("{}/{}", p.id, what), kind, std::move(text), {}});
-    }
-
     /// Front, top and bottom, mitred along their long edges.
     void faces() {
         const Length x0 = p_.returns == MantelReturns::capped ? t_ : Length();
@@ -447,8 +422,6 @@ class MantelBuilder {
     }
 
     const MantelParams& p_;
-    const MakeContext& ctx_;
-    Draft d_;
     Length L_, D_, t_, z0_, zt_, high_;
     std::vector<std::pair<Length, Length>> below_; ///< corbels: middle and half their thickness
 };

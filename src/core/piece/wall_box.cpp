@@ -1,6 +1,7 @@
 #include "piece/wall_box.h"
 
 #include "piece/board_joint.h"
+#include "piece/kind_builder.h"
 #include "piece/wall_box_shape.h"
 
 #include <algorithm>
@@ -17,10 +18,10 @@ namespace {
 
 const Length leastWood = 4_mm; // that stays between housings from both sides
 
-class BoxBuilder {
+class BoxBuilder : KindBuilder {
   public:
     BoxBuilder(const WallBoxParams& p, const MakeContext& ctx, const Catalog& c)
-        : p_(p), ctx_(ctx), catalog_(c) {}
+        : KindBuilder(ctx), p_(p), catalog_(c) {}
 
     Draft run() {
         shape();
@@ -39,14 +40,6 @@ class BoxBuilder {
     }
 
   private:
-    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
-    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
-        d_.problems.push_back({id, field, std::move(text), blocks, {}});
-        return d_.problems.back();
-    }
-    [[nodiscard]] Cure to(const std::string& name, const char* key, Length value) const {
-        return {name + " " + say(value), {{key, value.mm()}}};
-    }
     [[nodiscard]] bool housed() const { return p_.corners == BoxCorner::housed; }
     [[nodiscard]] bool onRail() const { return p_.hang != BoxHang::rods; }
     /// How far the rail is set in: a cleat is as thick as its board.
@@ -165,23 +158,6 @@ class BoxBuilder {
         if (!onRail() && p_.top && !p_.left && !p_.right)
             problem("top_on_nothing", "top", "The top stands on the sides, and there are none.").cures = {
                 give("With a left side", "left"), {"Without the top", {{"top", false}}}};
-    }
-
-    Part& add(Part p, std::vector<std::string> why, Vec3 apart) {
-        p.why = std::move(why);
-        p.apart = apart;
-        d_.assembly.parts.push_back(std::move(p));
-        return d_.assembly.parts.back();
-    }
-    static void feature(Part& p, const std::string& what, const char* kind, std::string text,
-                        std::string purpose = {}) {
-        p.features.push_back({fmt::format("{}/{}", p.id, what), kind, std::move(text), std::move(purpose)});
-    }
-    Part* part(const std::string& id) {
-        for (auto& p : d_.assembly.parts)
-            if (p.id == id)
-                return &p;
-        return nullptr;
     }
 
     /// From what lies between the sides, or over them.
@@ -753,9 +729,7 @@ class BoxBuilder {
     }
 
     const WallBoxParams& p_;
-    const MakeContext& ctx_;
     const Catalog& catalog_;
-    Draft d_;
     BoxShape s_;
     Length t_, railZ_;
 };

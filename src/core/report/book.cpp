@@ -212,8 +212,9 @@ class Book {
                         "good ends. {} The blade always takes its width on the waste side of "
                         "the line.",
                         say(project_.wood.kerf), say(project_.wood.endTrim), proof));
-        picture(cutView(project_, plan_, -1),
-                std::min(150.0, 34.0 + 30.0 * static_cast<double>(plan_.cut.boards.size())));
+        for (const auto& page : boardPages(plan_))
+            picture(cutView(project_, plan_, -1, page),
+                    std::min(150.0, 34.0 + 30.0 * static_cast<double>(page.to - page.from)));
         Block& t = table({"", "board", "cut", "set to", "gives", "waste side"},
                          {0.04, 0.07, 0.15, 0.11, 0.27, 0.36}, {3});
         for (const auto& c : plan_.sequence)

@@ -1,0 +1,49 @@
+#include "piece/kind_builder.h"
+
+#include "measure/words.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+
+Problem& KindBuilder::problem(const char* id, const char* field, std::string text, bool blocks) {
+    d_.problems.push_back({id, field, std::move(text), blocks, {}});
+    return d_.problems.back();
+}
+
+Cure KindBuilder::to(const std::string& name, const char* key, Length value) const {
+    return {name + " " + say(value), {{key, value.mm()}}};
+}
+
+Part& KindBuilder::add(Part p, std::vector<std::string> why, const Vec3& apart) {
+    p.why = std::move(why);
+    p.apart = apart;
+    d_.assembly.parts.push_back(std::move(p));
+    return d_.assembly.parts.back();
+}
+
+Part* KindBuilder::part(const std::string& id) {
+    auto& all = d_.assembly.parts;
+    const auto it = std::find_if(all.begin(), all.end(), [&](const Part& p) { return p.id == id; });
+    return it == all.end() ? nullptr : &*it;
+}
+
+void KindBuilder::feature(Part& p, const std::string& what, const char* kind, std::string text) {
+    p.features.push_back({fmt::format("{}/{}", p.id, what), kind, std::move(text), {}});
+}
+
+void KindBuilder::noPlugs(const std::string& name, const char* key, Length thick, double countersink) {
+    const Length need = Length::mm(std::ceil(2 * (countersink + leastPlug)));
+    problem(
+        "no_plugs", "plugs",
+        fmt::format(
+            "The {} is {} thick: with {} for a plug less than half of it would stay under the heads. They "
+            "are filled.",
+            name, say(thick), say(Length::mm(leastPlug))),
+        false)
+        .cures = {{"Fill them", {{"plugs", "filled"}}}, to(capitalised(name), key, need)};
+}
+
+} // namespace owl

@@ -1,0 +1,33 @@
+#pragma once
+// What every builder of a kind says in the same words. Internal to piece/.
+
+#include "assembly/plugs.h"
+#include "piece/kind.h"
+
+namespace owl {
+
+class KindBuilder {
+  protected:
+    explicit KindBuilder(const MakeContext& ctx) : ctx_(ctx) {}
+
+    /// A length as sentences show it.
+    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
+    /// What is wrong, to which cures are then added. `field`: the parameter to change.
+    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true);
+    /// 'Depth 120 mm': one parameter with the value that works.
+    [[nodiscard]] Cure to(const std::string& name, const char* key, Length value) const;
+    /// Adds a part with its reasons and where it goes when the piece is pulled apart.
+    Part& add(Part p, std::vector<std::string> why, const Vec3& apart);
+    /// The part with that id; null when it was not made.
+    Part* part(const std::string& id);
+    /// Something cut into a part: id 'part/what'.
+    static void feature(Part& p, const std::string& what, const char* kind, std::string text);
+    /// Heads in a board of that thickness are too near its other face for plugs: they are filled. `name`,
+    /// `key`: the board and its parameter.
+    void noPlugs(const std::string& name, const char* key, Length thick, double countersink);
+
+    const MakeContext& ctx_;
+    Draft d_;
+};
+
+} // namespace owl
