@@ -2,6 +2,7 @@
 
 #include "piece/board_joint.h"
 #include "piece/kind_builder.h"
+#include "piece/rod_recesses.h"
 #include "piece/wall_box_shape.h"
 
 #include <algorithm>
@@ -33,6 +34,8 @@ class BoxBuilder : KindBuilder {
         shelves();
         backPanel();
         cable();
+        if (ctx_.support == "rods-plate")
+            recessPlates(d_.assembly.parts, ctx_.mountX, t_.mm(), (s_.low + t_ / 2).mm(), ctx_);
         addBoxJoints(p_, ctx_, catalog_, s_, d_);
         describeRest();
         glassRails();
@@ -653,8 +656,11 @@ class BoxBuilder : KindBuilder {
                                        t_,
                                        {id + "-left", id + "-right"}});
             }
-        if (!onRail())
+        if (!onRail()) { // the top stands on the sides, and they on the bottom that the rods hold
+            if (p_.top && p_.left && p_.right)
+                a.spans.push_back({"top", {"top"}, {s_.x0, s_.x1}, p_.depth, t_, {"top-left", "top-right"}});
             return;
+        }
         if (p_.left)
             a.hung.push_back({"side-left", {"top-left", "rail-left"}});
         if (p_.right)
