@@ -1,5 +1,7 @@
 // The braced shelf: its profiled top, what the braces carry and what they keep clear of, holes for a wall not
 // yet seen, what cannot be.
+#include "drawing/views.h"
+#include "drawings.h"
 #include "piece/brackets.h"
 #include "solid/query.h"
 #include "strength/fastener.h"
@@ -233,6 +235,30 @@ class TestBraced : public QObject {
             for (const auto& h : known.assembly().find("rail")->holes)
                 if (h.purpose == patternHole)
                     QVERIFY(std::abs(h.at.x - hole.x.mm()) > 20);
+    }
+    /// On paper a millimetre of the outline is a millimetre, and equal braces share a sheet.
+    void aTemplateIsAtTrueSize() {
+        const Project p = bracedProject();
+        const PiecePlan pp = first(test::planOf(p));
+        const auto parts = partsByTemplate(pp.assembly());
+        QCOMPARE(parts.size(), std::size_t(1));
+        const Drawing d = templateView(*parts.front(), pp.assembly(), p.style);
+        QCOMPARE(d.marginLeft + d.marginRight + d.marginTop + d.marginBottom, 0.0);
+        Point low{1e9, 1e9};
+        Point high{-1e9, -1e9};
+        for (const auto& q : d.shapes.front().points) {
+            low = {std::min(low.x, q.x), std::min(low.y, q.y)};
+            high = {std::max(high.x, q.x), std::max(high.y, q.y)};
+        }
+        QVERIFY(std::abs(high.x - low.x - 110) < 0.01 && std::abs(high.y - low.y - 100) < 0.01);
+        QVERIFY(low.x >= d.low.x && high.x <= d.high.x && high.y <= d.high.y);
+        bool ruler = false;
+        for (const auto& s : d.shapes)
+            ruler = ruler || (s.points.size() == 2 && std::abs(s.points[1].x - s.points[0].x - 50) < 1e-9);
+        QVERIFY(ruler && test::says(d, "2 of 18"));
+        Project plain = p;
+        braced(plain).braces = 0;
+        QVERIFY(partsByTemplate(first(test::planOf(plain)).assembly()).empty());
     }
     void screwsThroughTheTopAreOnItsPlugs() {
         Project p = bracedProject();

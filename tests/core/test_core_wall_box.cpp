@@ -294,6 +294,19 @@ class TestWallBox : public QObject {
         QVERIFY(std::any_of(bottom->holes.begin(), bottom->holes.end(),
                             [](const Hole& h) { return h.purpose.starts_with("rod"); }));
     }
+    void platesOfRodsAreLetIntoTheBottom() {
+        Project p = with("hang=rods thickness=40 height=160 length=900");
+        p.pieces.front().hold.support = "rods-plate";
+        const PiecePlan pp = first(test::planOf(p));
+        const Part* bottom = pp.assembly().find("bottom");
+        QVERIFY(pp.hold()->feasible && pp.hold()->option.kind == RailSupport::rodsPlate);
+        QVERIFY(std::any_of(bottom->features.begin(), bottom->features.end(),
+                            [](const Feature& f) { return f.text.find("plates") != std::string::npos; }));
+        for (const auto& q : pp.assembly().parts)
+            if (q.id.starts_with("plate"))
+                QVERIFY2(separation(q.solid, bottom->solid) > -1e-3, q.id.c_str());
+        QVERIFY(checkOf(test::planOf(p), "shelf_joint")); // the top stands on the sides
+    }
     void screwsAndPlugsAreTheSameFromBothSides() {
         const PiecePlan pp = first(test::planOf(with("fixing=screws")));
         for (const char* id : {"bottom-left", "top-right"}) {
