@@ -131,8 +131,9 @@ BENCHMARK_CAPTURE(
     assemblyAndSolids, braced, "braced",
     R"({"length":2400,"depth":250,"edge":"cove","edge_size":8,"braces":4,"brace_out":200,"brace_down":180,"rail_height":200})")
     ->Unit(benchmark::kMillisecond);
-BENCHMARK_CAPTURE(assemblyAndSolids, mantel, "mantel",
-                  R"({"length":2400,"depth":260,"height":200,"corbels":3,"corbel_out":200,"corbel_down":250})")
+BENCHMARK_CAPTURE(
+    assemblyAndSolids, mantel, "mantel",
+    R"({"length":2400,"depth":260,"height":200,"corbels":3,"corbel_out":200,"corbel_down":250})")
     ->Unit(benchmark::kMillisecond);
 // 5 dividers and 24 shelves, a back, splined mitres.
 BENCHMARK_CAPTURE(

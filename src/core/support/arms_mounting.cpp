@@ -13,8 +13,7 @@ namespace {
 class ArmsMounter {
   public:
     ArmsMounter(const RailPiece& p, const RailWall& w, const RailVerdict& v, const ArmsLayout& l)
-        : a_(*p.assembly), seat_(*p.assembly->cavity), w_(w), v_(v), l_(l), catalog_(p.catalog),
-          metric_(p.metric) {}
+        : seat_(*p.assembly->cavity), w_(w), v_(v), l_(l), catalog_(p.catalog), metric_(p.metric) {}
 
     Mounting run() {
         ledger();
@@ -181,7 +180,6 @@ class ArmsMounter {
             plugs(j, *s);
     }
 
-    const Assembly& a_;
     const CavitySeat& seat_;
     const RailWall& w_;
     const RailVerdict& v_;
