@@ -130,9 +130,9 @@ class TestHollow : public QObject {
         const PiecePlan pp = first(test::planOf(p));
         for (double arm : pp.hold()->armX)
             for (double stud : pp.hold()->x)
-                QVERIFY(std::abs(arm - stud) >= hollow(p).frame.mm() / 2 + 12.5);
+                QVERIFY(std::abs(arm - stud) >= hollow(p).arms.frame.mm() / 2 + 12.5);
         for (std::size_t i = 1; i < pp.hold()->armX.size(); ++i)
-            QVERIFY(pp.hold()->armX[i] - pp.hold()->armX[i - 1] < hollow(p).armSpacing.mm() + 80);
+            QVERIFY(pp.hold()->armX[i] - pp.hold()->armX[i - 1] < hollow(p).arms.spacing.mm() + 80);
     }
     void theBoxSlidesOverItsArms() {
         const PiecePlan pp = first(test::planOf(hollowProject()));

@@ -56,61 +56,55 @@ bool behindThings(const Assembly& a, const Part& p) {
            (!a.surfaces.empty() && box.at.y + box.size.y <= a.surfaceBack + Length::mm(0.1));
 }
 
-void moveOut(Assembly& a, Length by) {
-    const Vec3 out{0, by.mm(), 0};
+namespace {
+
+/// Everything that has a place, moved.
+void shift(Assembly& a, const Vec& by) {
+    const Vec3 d = mm(by);
     for (auto& p : a.parts) {
-        p.pose.origin = p.pose.origin + out;
-        p.solid = moved(p.solid, out);
+        p.pose.origin = p.pose.origin + d;
+        p.solid = moved(p.solid, d);
         for (auto& h : p.holes)
-            h.at = h.at + out;
+            h.at = h.at + d;
     }
     for (auto& j : a.joints) {
         for (auto& s : j.spots)
-            s.at.y += by;
+            s.at = {s.at.x + by.x, s.at.y + by.y, s.at.z + by.z};
         for (auto& f : j.fasteners)
-            f.from = f.from + out;
+            f.from = f.from + d;
     }
-    for (auto& r : a.member.rects)
-        r.y += by.mm();
-    for (auto& d : a.dimensions) {
-        d.a = d.a + out;
-        d.b = d.b + out;
+    for (auto& r : a.member.rects) {
+        r.y += d.y;
+        r.z += d.z;
     }
+    a.member.glueLineZ += d.z;
+    for (auto& q : a.dimensions) {
+        q.a = q.a + d;
+        q.b = q.b + d;
+    }
+    for (auto& s : a.surfaces) {
+        s.y0 += by.y;
+        s.y1 += by.y;
+        s.z += by.z;
+    }
+    a.surfaceBack += by.y;
+    a.surfaceFront += by.y;
+    a.surfaceZ += by.z;
+    a.top += by.z;
+}
+
+} // namespace
+
+void moveOut(Assembly& a, Length by) {
+    shift(a, {Length(), by, Length()});
     if (a.braces)
         a.braces->face += by;
-    for (auto& s : a.surfaces) {
-        s.y0 += by;
-        s.y1 += by;
-    }
-    a.surfaceBack += by;
-    a.surfaceFront += by;
     a.depth += by;
     a.standOff += by;
 }
 
 void moveUp(Assembly& a, Length by) {
-    const Vec3 up{0, 0, by.mm()};
-    for (auto& p : a.parts) {
-        p.pose.origin = p.pose.origin + up;
-        p.solid = moved(p.solid, up);
-        for (auto& h : p.holes)
-            h.at = h.at + up;
-    }
-    for (auto& j : a.joints) {
-        for (auto& s : j.spots)
-            s.at.z += by;
-        for (auto& f : j.fasteners)
-            f.from = f.from + up;
-    }
-    for (auto& r : a.member.rects)
-        r.z += by.mm();
-    a.member.glueLineZ += by.mm();
-    for (auto& d : a.dimensions) {
-        d.a = d.a + up;
-        d.b = d.b + up;
-    }
-    for (auto& s : a.surfaces)
-        s.z += by;
+    shift(a, {Length(), Length(), by});
     for (auto& z : a.wallRows)
         z += by;
     if (a.rods)
@@ -119,8 +113,6 @@ void moveUp(Assembly& a, Length by) {
         a.cavity->z0 += by;
         a.cavity->z1 += by;
     }
-    a.surfaceZ += by;
-    a.top += by;
     a.height += by;
 }
 

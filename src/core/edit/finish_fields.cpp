@@ -168,7 +168,8 @@ class FinishFieldMaker : public FieldMaker {
         heading("Single faces");
         for (const auto& part : pp->assembly().parts)
             for (std::size_t f = 0; f < faceNames.size(); ++f)
-                if (openArea(pp->assembly(), part, static_cast<Face>(f)) > 0)
+                if (const auto open = pp->open.find(part.id);
+                    open != pp->open.end() && open->second.at(f) > 0)
                     single(*piece, part.id + "/" + faceNames.at(f), part.name + ", " + faceNames.at(f),
                            "as the part");
     }

@@ -19,10 +19,10 @@ const Length driverRoom = 14_mm;
 
 class BracedBuilder : KindBuilder {
   public:
-    BracedBuilder(const BracedParams& p, const MakeContext& ctx, const Catalog& c)
-        : KindBuilder(ctx), p_(p), catalog_(c) {}
+    BracedBuilder(const BracedParams& p, const MakeContext& ctx, const Catalog& c, Draft& d)
+        : KindBuilder(ctx, d), p_(p), catalog_(c) {}
 
-    Draft run() {
+    void run() {
         checkParameters();
         sizes();
         topAndRail();
@@ -34,7 +34,6 @@ class BracedBuilder : KindBuilder {
         plugs();
         unseenWall();
         describeRest();
-        return std::move(d_);
     }
 
   private:
@@ -231,19 +230,14 @@ class BracedBuilder : KindBuilder {
         if (size_ <= Length())
             return;
         std::vector<Part> top{d_.assembly.parts.front()};
-        const double L = p_.length.mm();
-        const double D = p_.depth.mm();
-        for (const bool up : {true, false}) {
-            if (p_.edgeAt == (up ? EdgeAt::lower : EdgeAt::upper))
-                continue;
-            const double z = (up ? H_ : p_.railHeight).mm();
-            const Vec3 out{0, 0, up ? 1.0 : -1.0};
-            shapeArris(top, {{0, D, z}, {0, 1, 0}, out, L, {1, 0, 0}}, p_.edge, size_.mm(), 6);
-            for (double x : {0.0, L})
-                shapeArris(top, {{x, 0, z}, {x > 0 ? 1.0 : -1.0, 0, 0}, out, D, {0, 1, 0}}, p_.edge,
-                           size_.mm(), 6);
-        }
-        static constexpr const char* words[] = {"square", "chamfer", "round-over", "cove"};
+        OutlineEdges e;
+        e.length = p_.length.mm();
+        e.front = p_.depth.mm();
+        e.low = p_.railHeight.mm();
+        e.high = H_.mm();
+        e.lower = p_.edgeAt != EdgeAt::upper;
+        e.upper = p_.edgeAt != EdgeAt::lower;
+        shapeOutline(top, e, p_.edge, size_.mm(), 6);
         static constexpr const char* where[] = {"above", "below", "above and below"};
         const int passes = std::max(1, static_cast<int>(std::ceil(size_.mm() / 6 - 1e-9)));
         top.front().features.push_back(
@@ -251,7 +245,7 @@ class BracedBuilder : KindBuilder {
              "profile",
              fmt::format("{} of {} on both ends and the front, {}; {}ends first, then the front, which takes "
                          "off what tore out at the corners",
-                         words[static_cast<int>(p_.edge)], say(size_), where[static_cast<int>(p_.edgeAt)],
+                         edgeName(p_.edge), say(size_), where[static_cast<int>(p_.edgeAt)],
                          passes > 1 ? fmt::format("{} passes, each a little deeper; ", passes) : ""),
              {}});
         d_.assembly.parts.front() = std::move(top.front());
@@ -521,7 +515,9 @@ class BracedBuilder : KindBuilder {
 } // namespace
 
 Draft BracedParams::make(const MakeContext& ctx, const Catalog& catalog) const {
-    return BracedBuilder(*this, ctx, catalog).run();
+    Draft d;
+    BracedBuilder(*this, ctx, catalog, d).run();
+    return d;
 }
 
 } // namespace owl

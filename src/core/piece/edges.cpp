@@ -60,6 +60,25 @@ void shapeArris(std::vector<Part>& parts, const Arris& a, EdgeShape shape, doubl
     }
 }
 
+void shapeOutline(std::vector<Part>& parts, const OutlineEdges& e, EdgeShape shape, double size, int origin) {
+    for (const bool up : {false, true}) {
+        if (!(up ? e.upper : e.lower))
+            continue;
+        const double z = up ? e.high : e.low;
+        const Vec3 out{0, 0, up ? 1.0 : -1.0};
+        if (e.alongFront)
+            shapeArris(parts, {{0, e.front, z}, {0, 1, 0}, out, e.length, {1, 0, 0}}, shape, size, origin);
+        for (const double x : e.ends ? std::vector{0.0, e.length} : std::vector<double>())
+            shapeArris(parts, {{x, e.back, z}, {x > 0 ? 1.0 : -1.0, 0, 0}, out, e.front - e.back, {0, 1, 0}},
+                       shape, size, origin);
+    }
+}
+
+const char* edgeName(EdgeShape shape) {
+    static constexpr const char* names[] = {"square", "chamfer", "round-over", "cove"};
+    return names[static_cast<int>(shape)];
+}
+
 std::optional<std::vector<std::array<double, 2>>> readingsOf(const std::string& text) {
     std::vector<std::array<double, 2>> out;
     std::stringstream all(text);

@@ -2,7 +2,6 @@
 #include "piece/wood_choices.h"
 
 #include "piece/edges.h"
-#include "piece/slab.h"
 
 #include <algorithm>
 #include <array>
@@ -26,9 +25,6 @@ constexpr std::array skinWoods{Option{"same", "the box's own wood"},
                                Option{"ply_birch", "birch plywood"},
                                Option{"ply_poplar", "poplar plywood"},
                                Option{"mdf", "MDF"}};
-constexpr std::array fixes{Option{"above", "from above"}, Option{"below", "from below"},
-                           Option{"none", "not at all"}};
-
 /// The sheet that top and bottom are cut from; nullptr: boards.
 const Species* skinSheet(const HollowParams& p) {
     return p.skinWood == HollowSheet::same
@@ -36,11 +32,11 @@ const Species* skinSheet(const HollowParams& p) {
                : catalog().findSpecies(skinWoods.at(static_cast<std::size_t>(p.skinWood)).id);
 }
 
-class HollowBuilder {
+class HollowBuilder : ArmsBuilder {
   public:
-    HollowBuilder(const HollowParams& p, const MakeContext& ctx) : p_(p), ctx_(ctx) {}
+    HollowBuilder(const HollowParams& p, const MakeContext& ctx, Draft& d) : ArmsBuilder(ctx, d), p_(p) {}
 
-    Draft run() {
+    void run() {
         checkParameters();
         sizes();
         front();
@@ -51,47 +47,20 @@ class HollowBuilder {
         chamfer();
         joints();
         describeRest();
-        return std::move(d_);
     }
 
   private:
-    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
-    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
-        d_.problems.push_back({id, field, std::move(text), blocks, {}});
-        return d_.problems.back();
-    }
-    static Cure to(std::string name, const char* key, Length value) {
-        return {std::move(name), {{key, value.mm()}}};
-    }
-
     void checkParameters() {
-        const Length inside = p_.height - p_.topThickness - p_.bottomThickness;
-        if (inside < 24_mm)
-            problem("no_hollow", "height",
-                    fmt::format("Two skins of {} and {} leave {} of a height of {}: no ledger fits inside.",
-                                say(p_.topThickness), say(p_.bottomThickness),
-                                say(std::max(Length(), inside)), say(p_.height)))
-                .cures.push_back(to("Height " + say(p_.topThickness + p_.bottomThickness + 44_mm), "height",
-                                    p_.topThickness + p_.bottomThickness + 44_mm));
-        if (p_.depth - p_.frontThickness - p_.frame < 60_mm)
-            problem("no_arms", "depth",
-                    fmt::format("A front of {} and a ledger of {} leave no room for arms in a depth of {}.",
-                                say(p_.frontThickness), say(p_.frame), say(p_.depth)))
-                .cures.push_back(to("Depth " + say(p_.frontThickness + p_.frame + 90_mm), "depth",
-                                    p_.frontThickness + p_.frame + 90_mm));
+        checkArms(p_.arms, p_.height, p_.height - p_.topThickness - p_.bottomThickness, p_.depth,
+                  p_.frontThickness);
         if (p_.length - p_.endThickness * 2 < 200_mm)
             problem("too_short", "length", "Between its ends there is no room for a ledger with two arms.")
-                .cures.push_back(to("Length " + say(p_.endThickness * 2 + 300_mm), "length",
-                                    p_.endThickness * 2 + 300_mm));
+                .cures.push_back(to("Length", "length", p_.endThickness * 2 + 300_mm));
         if (p_.length > 4500_mm)
             problem("too_long", "length",
                     fmt::format("A hollow of {} is longer than any board sold; plan two that meet.",
                                 say(p_.length)))
-                .cures.push_back(to("Make it " + say(3000_mm), "length", 3000_mm));
-        if (p_.armSpacing < 60_mm)
-            problem("arms_too_close", "arm_spacing",
-                    "Arms closer than that leave no room for the ledger's screws.")
-                .cures.push_back(to("Arms every " + say(300_mm), "arm_spacing", 300_mm));
+                .cures.push_back(to("Make it", "length", 3000_mm));
         if (const Species* sheet = skinSheet(p_);
             sheet && sheet->plies && (p_.skins == HollowSkin::onTop || p_.chamfer > Length()))
             problem("plies_show", "skin_wood",
@@ -100,23 +69,11 @@ class HollowBuilder {
                                 p_.skins == HollowSkin::onTop ? "all round" : "where it is chamfered"),
                     false)
                 .cures.push_back({"Let the skins in", {{"skins", "let_in"}, {"chamfer", 0.0}}});
-        const Screw* fixing = catalog().findScrew(ctx_.metricScrews ? "m4" : "g8");
-        if (p_.fix == HollowFix::above && p_.plugs != PlugWay::filled && fixing &&
-            !plugSink(fixing->countersink(), p_.topThickness.mm())) {
-            const Length need = Length::mm(std::ceil(2 * (fixing->countersink() + leastPlug)));
-            problem("no_plugs", "plugs",
-                    fmt::format(
-                        "The top is {} thick: with {} for a plug less than half of it would stay under the "
-                        "heads. They are filled.",
-                        say(p_.topThickness), say(Length::mm(leastPlug))),
-                    false)
-                .cures = {{"Fill them", {{"plugs", "filled"}}},
-                          to("Top " + say(need), "top_thickness", need)};
-        }
+        checkPlugs(p_.arms, p_.topThickness, "top_thickness");
         if (p_.chamfer >
             std::min({p_.topThickness, p_.bottomThickness, p_.frontThickness, p_.endThickness}) / 2)
             problem("chamfer_too_big", "chamfer", "The chamfer goes deeper than half a board.", false)
-                .cures.push_back(to("Chamfer " + say(4_mm), "chamfer", 4_mm));
+                .cures.push_back(to("Chamfer", "chamfer", 4_mm));
     }
 
     void sizes() {
@@ -132,13 +89,6 @@ class HollowBuilder {
         z1_ = std::max(z1_, z0_ + 1_mm);
     }
     [[nodiscard]] bool mitred() const { return p_.corners == HollowCorner::mitred; }
-
-    Part& add(Part p, std::vector<std::string> why, Vec3 apart) {
-        p.why = std::move(why);
-        p.apart = apart;
-        d_.assembly.parts.push_back(std::move(p));
-        return d_.assembly.parts.back();
-    }
 
     void front() {
         const bool between = p_.corners == HollowCorner::endsCover;
@@ -227,17 +177,12 @@ class HollowBuilder {
                 .mm();
         if (c <= 0.01)
             return;
-        const double L = L_.mm();
-        const double D = D_.mm();
-        const double H = p_.height.mm();
         auto& parts = d_.assembly.parts;
-        for (double z : {0.0, H}) {
-            const Vec3 up{0, 0, z > 0 ? 1.0 : -1.0};
-            shapeArris(parts, {{0, D, z}, {0, 1, 0}, up, L, {1, 0, 0}}, EdgeShape::chamfer, c, 20);
-            for (double x : {0.0, L})
-                shapeArris(parts, {{x, 0, z}, {x > 0 ? 1.0 : -1.0, 0, 0}, up, D, {0, 1, 0}},
-                           EdgeShape::chamfer, c, 20);
-        }
+        OutlineEdges e;
+        e.length = L_.mm();
+        e.front = D_.mm();
+        e.high = p_.height.mm();
+        shapeOutline(parts, e, EdgeShape::chamfer, c, 20);
         parts.back().features.push_back(
             {parts.back().id + "/chamfer",
              "chamfer",
@@ -280,28 +225,13 @@ class HollowBuilder {
         c.y1 = D_ - p_.frontThickness;
         c.z0 = p_.bottomThickness;
         c.z1 = p_.height - p_.topThickness;
-        c.frame = p_.frame;
-        c.spacing = p_.armSpacing;
-        // Screws from below draw the box down on its arms: there is no room left for more play than that.
-        c.clearance = p_.fix == HollowFix::below ? std::min(p_.clearance, Length::mm(0.9)) : p_.clearance;
-        c.fix = fixes.at(static_cast<std::size_t>(p_.fix)).id;
-        c.plugs = p_.plugs;
         c.plugWood = p_.species;
-        c.rows = ctx_.rows;
-        c.top = "top";
-        c.bottom = "bottom";
         c.topThickness = p_.topThickness;
         c.bottomThickness = p_.bottomThickness;
-        const Length high = c.z1 - c.z0 - c.clearance;
-        a.wallRows = {c.z0 + c.clearance + high - std::min(20_mm, high / 3)};
-        a.wallThrough = p_.frame;
-        a.wallLeft = c.x0 + c.clearance;
-        a.wallRight = c.x1 - c.clearance;
+        seatArms(std::move(c), p_.arms);
         a.surfaceBack = Length();
         a.surfaceFront = D_;
         a.surfaceZ = a.top = p_.height;
-        a.cavity = c;
-        a.plugs = p_.plugs;
         // Skins and front as one section: the back edge is held all along by the ledger (S4.4).
         const double tf = p_.frontThickness.mm();
         const double skinWide = std::max(1.0, D_.mm() - tf);
@@ -324,8 +254,6 @@ class HollowBuilder {
     }
 
     const HollowParams& p_;
-    const MakeContext& ctx_;
-    Draft d_;
     Length L_, D_, z0_, z1_;
 };
 
@@ -344,9 +272,9 @@ HollowParams HollowParams::defaults(bool metric) {
     p.length = Length::inches(42);
     p.depth = Length::inches(15, 2);
     p.height = Length::inches(4);
-    p.topThickness = p.bottomThickness = p.frontThickness = p.endThickness = p.frame = board;
-    p.armSpacing = Length::inches(12);
-    p.clearance = Length::inches(1, 32);
+    p.topThickness = p.bottomThickness = p.frontThickness = p.endThickness = p.arms.frame = board;
+    p.arms.spacing = Length::inches(12);
+    p.arms.clearance = Length::inches(1, 32);
     p.species = "yellow_poplar";
     return p;
 }
@@ -371,17 +299,7 @@ void HollowParams::describe(Parameters& p) {
     p.choice({.name = "skin_wood", .label = "Made of"}, skinWood, skinWoods);
     p.length({.name = "chamfer", .label = "Chamfer", .help = "On all outer edges; 0: none."}, chamfer,
              {.low = Length(), .high = 60_mm, .usualLow = Length(), .usualHigh = 6_mm});
-    p.group("Ledger and arms");
-    p.length({.name = "frame", .label = "Boards for them"}, frame, board);
-    p.length({.name = "arm_spacing", .label = "Arms at most apart"}, armSpacing,
-             {.low = 20_mm, .high = 2000_mm, .usualLow = 200_mm, .usualHigh = 400_mm});
-    p.length({.name = "clearance",
-              .label = "Play of the box",
-              .help = "So that it slides on; it adds to the droop."},
-             clearance, {.low = Length(), .high = 10_mm, .usualLow = Length::mm(0.5), .usualHigh = 2_mm});
-    p.choice({.name = "fix", .label = "Screwed to the ledger"}, fix, fixes);
-    p.choice({.name = "plugs", .label = "Heads that show", .applies = fix == HollowFix::above}, plugs,
-             plugWays);
+    describeArms(p, arms, "box", true);
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
     p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
@@ -406,21 +324,14 @@ void HollowParams::settle() {
 }
 
 std::vector<Cure> HollowParams::strengthen(const Weakness& w) const {
-    std::vector<Cure> out;
+    std::vector<Cure> out = strongerArms(arms, height, w);
     MakeContext ctx;
     ctx.units = w.metric ? "mm" : "in";
-    const auto say = [&](Length l) { return exactLength(l, ctx); };
     const Length step = w.metric ? 20_mm : Length::inches(3, 4);
     for (int n : {1, 2})
-        out.push_back({"Height " + say(step * n) + " more", {{"height", (height + step * n).mm()}}});
-    if (w.check == "arm" || w.check == "arm_joint" || w.check == "arm_shear")
-        out.push_back(
-            {"Arms every " + say(armSpacing * 2 / 3), {{"arm_spacing", (armSpacing * 2 / 3).mm()}}});
-    if (w.check == "droop" && clearance > Length::mm(0.5))
-        out.push_back({"Less play", {{"clearance", 0.5}}});
-    for (int n : {1, 2})
         if (depth - step * n > 120_mm)
-            out.push_back({"Depth " + say(step * n) + " less", {{"depth", (depth - step * n).mm()}}});
+            out.push_back(
+                {"Depth " + exactLength(step * n, ctx) + " less", {{"depth", (depth - step * n).mm()}}});
     return out;
 }
 
@@ -454,7 +365,9 @@ std::optional<Cure> HollowParams::heighten(Length by) const {
 }
 
 Draft HollowParams::make(const MakeContext& ctx, const Catalog&) const {
-    return HollowBuilder(*this, ctx).run();
+    Draft d;
+    HollowBuilder(*this, ctx, d).run();
+    return d;
 }
 
 } // namespace owl

@@ -1,8 +1,7 @@
 #pragma once
 // The hollow: a box of top, bottom, front and ends that slides over a ledger with arms (kind id 'hollow').
 
-#include "assembly/plugs.h"
-#include "piece/kind.h"
+#include "piece/arms_seat.h"
 
 namespace owl {
 
@@ -10,7 +9,6 @@ enum class HollowCorner { mitred, frontCovers, endsCover };
 enum class HollowSkin { letIn, onTop };
 /// What top and bottom are of: the box's own wood, or a sheet.
 enum class HollowSheet { same, softwoodPly, hardwoodPly, birchPly, poplarPly, mdf };
-enum class HollowFix { above, below, none };
 
 struct HollowParams {
     Length length = 1000_mm, depth = 200_mm, height = 100_mm;
@@ -18,12 +16,8 @@ struct HollowParams {
     HollowCorner corners = HollowCorner::mitred;
     HollowSkin skins = HollowSkin::letIn;
     HollowSheet skinWood = HollowSheet::same;
-    Length chamfer;             ///< of the outer edges; 0: none
-    Length frame = 18_mm;       ///< thickness of the boards for ledger and arms
-    Length armSpacing = 300_mm; ///< at most
-    Length clearance = 1_mm;    ///< play of the box on its arms
-    HollowFix fix = HollowFix::below;
-    PlugWay plugs = PlugWay::filled; ///< over screws from above
+    Length chamfer; ///< of the outer edges; 0: none
+    ArmsAsk arms{18_mm, 300_mm, 1_mm};
     std::string species = "scots_pine";
     BoardGrade grade = BoardGrade::ordinary;
     bool operator==(const HollowParams&) const = default;

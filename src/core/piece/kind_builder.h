@@ -1,5 +1,5 @@
 #pragma once
-// What every builder of a kind says in the same words. Internal to piece/.
+// What every builder of a kind says in the same words; several may work on one draft. Internal to piece/.
 
 #include "assembly/plugs.h"
 #include "piece/kind.h"
@@ -8,7 +8,7 @@ namespace owl {
 
 class KindBuilder {
   protected:
-    explicit KindBuilder(const MakeContext& ctx) : ctx_(ctx) {}
+    KindBuilder(const MakeContext& ctx, Draft& draft) : ctx_(ctx), d_(draft) {}
 
     /// A length as sentences show it.
     [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
@@ -27,7 +27,7 @@ class KindBuilder {
     void noPlugs(const std::string& name, const char* key, Length thick, double countersink);
 
     const MakeContext& ctx_;
-    Draft d_;
+    Draft& d_;
 };
 
 } // namespace owl

@@ -1,7 +1,6 @@
 #include "piece/mantel.h"
 
 #include "piece/board_joint.h"
-#include "piece/kind_builder.h"
 #include "piece/rod_recesses.h"
 
 #include <algorithm>
@@ -15,11 +14,11 @@
 namespace owl {
 namespace {
 
-class MantelBuilder : KindBuilder {
+class MantelBuilder : ArmsBuilder {
   public:
-    MantelBuilder(const MantelParams& p, const MakeContext& ctx) : KindBuilder(ctx), p_(p) {}
+    MantelBuilder(const MantelParams& p, const MakeContext& ctx, Draft& d) : ArmsBuilder(ctx, d), p_(p) {}
 
-    Draft run() {
+    void run() {
         sizes();
         checkParameters();
         if (hollow()) {
@@ -34,7 +33,6 @@ class MantelBuilder : KindBuilder {
         beamJoints();
         corbels();
         describeRest();
-        return std::move(d_);
     }
 
   private:
@@ -89,26 +87,11 @@ class MantelBuilder : KindBuilder {
     }
 
     void checkHollow() {
-        const Length inside = p_.height - p_.thickness * 2;
-        if (inside < 24_mm)
-            problem("no_hollow", "height",
-                    fmt::format("Two faces of {} leave {} of a height of {}: no ledger fits inside.",
-                                say(p_.thickness), say(std::max(Length(), inside)), say(p_.height)))
-                .cures = {to("Height", "height", p_.thickness * 2 + 44_mm),
-                          {"One solid timber", {{"build", "solid"}}}};
-        if (p_.depth - p_.thickness - p_.frame < 60_mm)
-            problem("no_arms", "depth",
-                    fmt::format("A front of {} and a ledger of {} leave no room for arms in a depth of {}.",
-                                say(p_.thickness), say(p_.frame), say(p_.depth)))
-                .cures.push_back(to("Depth", "depth", p_.thickness + p_.frame + 90_mm));
-        if (p_.armSpacing < 60_mm)
-            problem("arms_too_close", "arm_spacing",
-                    "Arms closer than that leave no room for the ledger's screws.")
-                .cures.push_back(to("Arms every", "arm_spacing", 300_mm));
-        const Screw* fixing = catalog().findScrew(ctx_.metricScrews ? "m4" : "g8");
-        if (p_.fix == MantelFix::above && p_.plugs != PlugWay::filled && fixing &&
-            !plugSink(fixing->countersink(), p_.thickness.mm()))
-            noPlugs("top", "thickness", p_.thickness, fixing->countersink());
+        checkArms(p_.arms, p_.height, p_.height - p_.thickness * 2, p_.depth, p_.thickness);
+        for (auto& known : d_.problems)
+            if (known.id == "no_hollow")
+                known.cures.push_back({"One solid timber", {{"build", "solid"}}});
+        checkPlugs(p_.arms, p_.thickness, "thickness");
     }
 
     void checkSolid() {
@@ -237,19 +220,14 @@ class MantelBuilder : KindBuilder {
         if (size <= Length())
             return;
         auto& parts = d_.assembly.parts;
-        const double L = L_.mm();
-        const double D = D_.mm();
-        for (const double z : {z0_.mm(), zt_.mm()}) {
-            const Vec3 out{0, 0, z > z0_.mm() ? 1.0 : -1.0};
-            shapeArris(parts, {{0, D, z}, {0, 1, 0}, out, L, {1, 0, 0}}, p_.edge, size.mm(), 20);
-            for (const double x : {0.0, L})
-                shapeArris(parts, {{x, 0, z}, {x > 0 ? 1.0 : -1.0, 0, 0}, out, D, {0, 1, 0}}, p_.edge,
-                           size.mm(), 20);
-        }
-        static constexpr const char* words[] = {"square", "chamfer", "round-over", "cove"};
+        OutlineEdges e;
+        e.length = L_.mm();
+        e.front = D_.mm();
+        e.low = z0_.mm();
+        e.high = zt_.mm();
+        shapeOutline(parts, e, p_.edge, size.mm(), 20);
         feature(parts.front(), "profile", "profile",
-                fmt::format("{} of {} along front and ends, above and below",
-                            words[static_cast<int>(p_.edge)], say(size)));
+                fmt::format("{} of {} along front and ends, above and below", edgeName(p_.edge), say(size)));
         d_.assembly.shapedTogether = parts.front().id + "/profile";
     }
 
@@ -378,25 +356,10 @@ class MantelBuilder : KindBuilder {
         c.y1 = D_ - t_;
         c.z0 = z0_ + t_;
         c.z1 = zt_ - t_;
-        c.frame = p_.frame;
-        c.spacing = p_.armSpacing;
-        // Screws from below draw the beam down on its arms: there is no room left for more play than that.
-        c.clearance = p_.fix == MantelFix::below ? std::min(p_.clearance, Length::mm(0.9)) : p_.clearance;
-        static constexpr const char* fixIds[] = {"above", "below", "none"};
-        c.fix = fixIds[static_cast<int>(p_.fix)];
-        c.plugs = a.plugs = p_.plugs;
         c.plugWood = p_.species;
-        c.rows = ctx_.rows;
-        c.top = "top";
-        c.bottom = "bottom";
         c.topThickness = c.bottomThickness = t_;
         c.below = below_;
-        const Length inside = c.z1 - c.z0 - c.clearance;
-        a.wallRows = {c.z0 + c.clearance + inside - std::min(20_mm, inside / 3)};
-        a.wallThrough = p_.frame;
-        a.wallLeft = c.x0 + c.clearance;
-        a.wallRight = c.x1 - c.clearance;
-        a.cavity = std::move(c);
+        seatArms(std::move(c), p_.arms);
         const double skin = std::max(1.0, (D_ - t_).mm());
         a.member.rects = {{"front", t_.mm(), high_.mm(), z0_.mm(), skin},
                           {"top", skin, t_.mm(), (zt_ - t_).mm(), 0},
@@ -429,7 +392,9 @@ class MantelBuilder : KindBuilder {
 } // namespace
 
 Draft MantelParams::make(const MakeContext& ctx, const Catalog&) const {
-    return MantelBuilder(*this, ctx).run();
+    Draft d;
+    MantelBuilder(*this, ctx, d).run();
+    return d;
 }
 
 } // namespace owl

@@ -2,7 +2,7 @@
 // The mantel: a heavy beam above a fireplace, or alone as a statement: solid or of layers on rods, or three
 // mitred faces over a ledger with arms (kind id 'mantel').
 
-#include "assembly/plugs.h"
+#include "piece/arms_seat.h"
 #include "piece/brackets.h"
 #include "piece/edges.h"
 
@@ -12,7 +12,6 @@ enum class MantelBuild { hollow, solid, laminated };
 /// How the ends of a hollow beam are closed.
 enum class MantelReturns { mitred, capped, open };
 enum class MantelRods { best, stud, plate, masonry };
-enum class MantelFix { above, below, none };
 
 struct MantelParams {
     Length length = 1500_mm, depth = 180_mm, height = 140_mm;
@@ -22,11 +21,7 @@ struct MantelParams {
     int layers = 3;                      ///< of a laminated beam, one on another
     EdgeShape edge = EdgeShape::chamfer; ///< of a solid or laminated beam
     Length edgeSize = 3_mm;
-    Length frame = 18_mm;       ///< boards for ledger and arms
-    Length armSpacing = 350_mm; ///< at most
-    Length clearance = 1_mm;    ///< play of the hollow beam on its arms
-    MantelFix fix = MantelFix::above;
-    PlugWay plugs = PlugWay::bought; ///< over screws from above
+    ArmsAsk arms{18_mm, 350_mm, 1_mm, BoxFix::above, PlugWay::bought}; ///< of a hollow beam
     MantelRods rods = MantelRods::best;
     Length rodD = 16_mm; ///< 0: as thick as needed
     int rodCount = 0;    ///< 0: one a stud, or as many as are usual

@@ -17,8 +17,6 @@ constexpr std::array returnWays{Option{"mitred", "mitred all round"}, Option{"ca
 constexpr std::array mantelRodWays{Option{"auto", "the best ranked"}, Option{"stud", "into the studs"},
                                    Option{"plate", "on plates screwed to the studs"},
                                    Option{"masonry", "in masonry"}};
-constexpr std::array mantelFixes{Option{"above", "from above"}, Option{"below", "from below"},
-                                 Option{"none", "not at all"}};
 
 } // namespace
 
@@ -37,10 +35,10 @@ MantelParams MantelParams::defaults(bool metric) {
     p.length = Length::inches(60);
     p.depth = Length::inches(7);
     p.height = Length::inches(11, 2);
-    p.thickness = p.frame = board;
+    p.thickness = p.arms.frame = board;
     p.edgeSize = Length::inches(1, 8);
-    p.armSpacing = Length::inches(14);
-    p.clearance = Length::inches(1, 32);
+    p.arms.spacing = Length::inches(14);
+    p.arms.clearance = Length::inches(1, 32);
     p.rodD = Length::inches(5, 8);
     p.rodPlay = Length::inches(1, 64) / 2;
     p.corbelOut = Length::inches(5);
@@ -72,18 +70,7 @@ void MantelParams::describe(Parameters& p) {
     p.choice({.name = "edge", .label = "Edges", .applies = !box}, edge, edgeShapes);
     p.length({.name = "edge_size", .label = "Size of the edge", .applies = shaped}, edgeSize,
              {.low = Length::mm(0.5), .high = 60_mm, .usualLow = 2_mm, .usualHigh = 12_mm});
-    p.group("Ledger and arms");
-    p.length({.name = "frame", .label = "Boards for them", .applies = box}, frame, board);
-    p.length({.name = "arm_spacing", .label = "Arms at most apart", .applies = box}, armSpacing,
-             {.low = 20_mm, .high = 2000_mm, .usualLow = 200_mm, .usualHigh = 450_mm});
-    p.length({.name = "clearance",
-              .label = "Play of the beam",
-              .help = "So that it slides on; it adds to the droop.",
-              .applies = box},
-             clearance, {.low = Length(), .high = 10_mm, .usualLow = Length::mm(0.5), .usualHigh = 2_mm});
-    p.choice({.name = "fix", .label = "Screwed to the ledger", .applies = box}, fix, mantelFixes);
-    p.choice({.name = "plugs", .label = "Heads that show", .applies = box && fix == MantelFix::above}, plugs,
-             plugWays);
+    describeArms(p, arms, "beam", box);
     p.group("Rods");
     p.choice({.name = "rods", .label = "Rods", .applies = !box}, rods, mantelRodWays);
     p.length({.name = "rod_d",
@@ -144,13 +131,7 @@ std::vector<Cure> MantelParams::strengthen(const Weakness& w) const {
     const auto say = [&](Length l) { return exactLength(l, ctx); };
     const Length step = w.metric ? 20_mm : Length::inches(3, 4);
     if (build == MantelBuild::hollow) {
-        for (int n : {1, 2})
-            out.push_back({"Height " + say(step * n) + " more", {{"height", (height + step * n).mm()}}});
-        if (w.check == "arm" || w.check == "arm_joint" || w.check == "arm_shear")
-            out.push_back(
-                {"Arms every " + say(armSpacing * 2 / 3), {{"arm_spacing", (armSpacing * 2 / 3).mm()}}});
-        if (w.check == "droop" && clearance > Length::mm(0.5))
-            out.push_back({"Less play", {{"clearance", 0.5}}});
+        out = strongerArms(arms, height, w);
     } else {
         if (rodD > Length())
             out.push_back({"Rods as thick as needed", {{"rod_d", 0}}});

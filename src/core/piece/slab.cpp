@@ -1,6 +1,7 @@
 #include "piece/slab.h"
 
 #include "piece/edges.h"
+#include "piece/kind_builder.h"
 #include "piece/rod_recesses.h"
 
 #include <algorithm>
@@ -13,52 +14,42 @@
 namespace owl {
 namespace {
 
-class SlabBuilder {
+class SlabBuilder : KindBuilder {
   public:
-    SlabBuilder(const SlabParams& p, const MakeContext& ctx) : p_(p), ctx_(ctx) {}
+    SlabBuilder(const SlabParams& p, const MakeContext& ctx, Draft& d) : KindBuilder(ctx, d), p_(p) {}
 
-    Draft run() {
+    void run() {
         checkParameters();
         sizes();
         boards();
         shapes();
         cable();
         describeRest();
-        return std::move(d_);
     }
 
   private:
-    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
-    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
-        d_.problems.push_back({id, field, std::move(text), blocks, {}});
-        return d_.problems.back();
-    }
-    static Cure to(std::string name, const char* key, Length value) {
-        return {std::move(name), {{key, value.mm()}}};
-    }
-
     void checkParameters() {
         if (p_.length < 150_mm)
             problem("too_short", "length",
                     fmt::format("A slab shorter than {} has no room for two rods.", say(150_mm)))
-                .cures.push_back(to("Make it " + say(300_mm), "length", 300_mm));
+                .cures.push_back(to("Make it", "length", 300_mm));
         if (p_.length > 4500_mm)
             problem("too_long", "length",
                     fmt::format("A slab of {} is longer than any board sold; plan two that meet.",
                                 say(p_.length)))
-                .cures.push_back(to("Make it " + say(3000_mm), "length", 3000_mm));
+                .cures.push_back(to("Make it", "length", 3000_mm));
         if (p_.depth < 80_mm)
             problem(
                 "too_shallow", "depth",
                 fmt::format("A slab {} deep leaves no room for rods and for things to stand; it needs {}.",
                             say(p_.depth), say(80_mm)))
-                .cures.push_back(to("Depth " + say(120_mm), "depth", 120_mm));
+                .cures.push_back(to("Depth", "depth", 120_mm));
         if (p_.thickness < 24_mm)
             problem("too_thin", "thickness",
                     fmt::format(
                         "Wood around a rod needs {} above and below even the thinnest, {}: {} is too thin.",
                         say(6_mm), say(8_mm), say(p_.thickness)))
-                .cures.push_back(to("Thickness " + say(38_mm), "thickness", 38_mm));
+                .cures.push_back(to("Thickness", "thickness", 38_mm));
         if (p_.build != SlabBuild::oneBoard && p_.boards < 2)
             problem("one_board", "boards", "A slab made of several boards needs two at least.")
                 .cures.push_back({"Two boards", {{"boards", 2}}});
@@ -71,7 +62,7 @@ class SlabBuilder {
             problem("strip_too_wide", "strip",
                     fmt::format("A strip of {} leaves only {} of the depth for the front.", say(p_.strip),
                                 say(p_.depth - p_.strip)))
-                .cures.push_back(to("Strip " + say(40_mm), "strip", 40_mm));
+                .cures.push_back(to("Strip", "strip", 40_mm));
     }
 
     [[nodiscard]] bool stripInUse() const { return p_.rods == RodWay::strip || ctx_.support == "rods-strip"; }
@@ -90,8 +81,7 @@ class SlabBuilder {
                     fmt::format("An edge shape of {} does not fit a thickness of {}; {} does.", say(size_),
                                 say(p_.thickness), say(std::max(Length(), most))),
                     false)
-                .cures.push_back(
-                    to("Edge " + say(std::max(Length(), most)), "edge_size", std::max(1_mm, most)));
+                .cures.push_back(to("Edge", "edge_size", std::max(1_mm, most)));
             size_ = std::max(Length(), most);
         }
     }
@@ -153,10 +143,6 @@ class SlabBuilder {
         d_.assembly.joints.push_back(std::move(j));
     }
 
-    void feature(Part& p, const char* kind, std::string text) {
-        p.features.push_back({fmt::format("{}/{}", p.id, kind), kind, std::move(text), {}});
-    }
-
     void shapes() {
         auto& parts = d_.assembly.parts;
         if (ctx_.support == "rods-plate")
@@ -165,30 +151,19 @@ class SlabBuilder {
             waney();
         if (size_ <= Length())
             return;
-        const double L = p_.length.mm();
-        const double D = p_.depth.mm();
-        const double T = p_.thickness.mm();
-        const double y0 = parts.front().solid.bounds().low.y;
-        std::vector<Arris> arrises;
-        if (p_.waney.empty())
-            for (double z : {0.0, T})
-                arrises.push_back({{0, D, z}, {0, 1, 0}, {0, 0, z > 0 ? 1.0 : -1.0}, L, {1, 0, 0}});
-        if (p_.endsToo)
-            for (double x : {0.0, L})
-                for (double z : {0.0, T})
-                    arrises.push_back({{x, y0, z},
-                                       {x > 0 ? 1.0 : -1.0, 0, 0},
-                                       {0, 0, z > 0 ? 1.0 : -1.0},
-                                       D - y0,
-                                       {0, 1, 0}});
-        for (const auto& a : arrises)
-            shapeArris(parts, a, p_.edge, size_.mm(), 7);
-        static constexpr const char* words[] = {"square", "chamfer", "round-over", "cove"};
+        OutlineEdges e;
+        e.length = p_.length.mm();
+        e.back = parts.front().solid.bounds().low.y;
+        e.front = p_.depth.mm();
+        e.high = p_.thickness.mm();
+        e.alongFront = p_.waney.empty();
+        e.ends = p_.endsToo;
+        shapeOutline(parts, e, p_.edge, size_.mm(), 7);
         const std::string where = p_.endsToo ? "front and ends, end grain first" : "front";
         // One pass along all boards: it is made on the one in front when the slab is together.
-        feature(parts.back(), "profile",
-                fmt::format("{} of {} along the {} of the slab, above and below",
-                            words[static_cast<int>(p_.edge)], say(size_), where));
+        feature(parts.back(), "profile", "profile",
+                fmt::format("{} of {} along the {} of the slab, above and below", edgeName(p_.edge),
+                            say(size_), where));
         d_.assembly.shapedTogether = parts.back().id + "/profile";
     }
 
@@ -238,7 +213,8 @@ class SlabBuilder {
             const double before = p.solid.volume();
             cutOutline(p, all, p_.depth.mm(), 8);
             if (p.solid.volume() < before - 1)
-                feature(p, "curve", "the waney edge as it grew: bark off, edge brushed, not sawn straight");
+                feature(p, "curve", "curve",
+                        "the waney edge as it grew: bark off, edge brushed, not sawn straight");
         }
     }
 
@@ -261,13 +237,12 @@ class SlabBuilder {
             problem("cable_at_end", "cable_at",
                     fmt::format("The cable hole would break out at the end; it wants {} of wood.",
                                 say(p_.cableD)))
-                .cures.push_back(to("Hole at " + say(p_.length / 2), "cable_at", p_.length / 2));
+                .cures.push_back(to("Hole at", "cable_at", p_.length / 2));
         for (Length x : ctx_.mountX)
             if (abs(x - p_.cableAt) < p_.cableD / 2 + 25_mm)
                 problem("cable_meets_rod", "cable_at",
                         fmt::format("The cable hole meets the rod at {}.", say(x)))
-                    .cures.push_back(to("Hole at " + say(x + p_.cableD / 2 + 40_mm), "cable_at",
-                                        x + p_.cableD / 2 + 40_mm));
+                    .cures.push_back(to("Hole at", "cable_at", x + p_.cableD / 2 + 40_mm));
     }
 
     void describeRest() {
@@ -312,15 +287,15 @@ class SlabBuilder {
     }
 
     const SlabParams& p_;
-    const MakeContext& ctx_;
-    Draft d_;
     Length size_;
 };
 
 } // namespace
 
 Draft SlabParams::make(const MakeContext& ctx, const Catalog&) const {
-    return SlabBuilder(*this, ctx).run();
+    Draft d;
+    SlabBuilder(*this, ctx, d).run();
+    return d;
 }
 
 } // namespace owl

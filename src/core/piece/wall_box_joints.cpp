@@ -1,5 +1,4 @@
 // How the boards of a wall box are held together, in an order in which the back panel goes into its grooves.
-#include "measure/number.h"
 #include "piece/board_joint.h"
 #include "piece/wall_box_shape.h"
 
@@ -13,10 +12,9 @@ namespace {
 constexpr double splineDeep = 8;    // mm into each board at most
 constexpr double splineThick = 3.8; // mm, birch plywood as sold
 
-class BoxJoiner {
+class BoxJoiner : BoxWork {
   public:
-    BoxJoiner(const WallBoxParams& p, const MakeContext& ctx, const Catalog& c, const BoxShape& s, Draft& d)
-        : p_(p), ctx_(ctx), catalog_(c), s_(s), d_(d), t_(thickness()) {}
+    using BoxWork::BoxWork;
 
     void run() {
         corner(false, true);
@@ -35,18 +33,7 @@ class BoxJoiner {
     }
 
   private:
-    [[nodiscard]] Length thickness() const {
-        for (const char* id : {"top", "bottom"})
-            if (const Part* p = d_.assembly.find(id))
-                return p->thickness;
-        return p_.thickness;
-    }
     [[nodiscard]] bool has(const std::string& id) const { return d_.assembly.find(id) != nullptr; }
-    [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
-    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true) {
-        d_.problems.push_back({id, field, std::move(text), blocks, {}});
-        return d_.problems.back();
-    }
     static Joint named(std::string id, std::string first, std::string second, const char* kind) {
         Joint j;
         j.id = std::move(id);
@@ -99,7 +86,7 @@ class BoxJoiner {
             return;
         const std::string id = flat + (leftOne ? "-left" : "-right");
         const Length x = leftOne ? Length() : p_.length;
-        const Length zMid = up ? s_.high - t_ / 2 : s_.low + t_ / 2;
+        const Length zMid = up ? s_.high - s_.t / 2 : s_.low + s_.t / 2;
         switch (p_.corners) {
         case BoxCorner::mitred:
             mitre(id, flat, side, up, leftOne, x, zMid);
@@ -107,10 +94,11 @@ class BoxJoiner {
         case BoxCorner::topCovers: {
             Joint j = named(id, flat, side, "butt");
             j.drivenFrom = up ? "above" : "below";
-            fix(j, {t_, (s_.z1 - s_.z0) / 2 - 3_mm, t_, true, true},
+            fix(j, {s_.t, (s_.z1 - s_.z0) / 2 - 3_mm, s_.t, true, true},
                 p_.fixing); // the other end is screwed too
             for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
-                j.spots.push_back({{leftOne ? t_ / 2 : p_.length - t_ / 2, y, up ? p_.height : Length()}});
+                j.spots.push_back(
+                    {{leftOne ? s_.t / 2 : p_.length - s_.t / 2, y, up ? p_.height : Length()}});
             finish(std::move(j));
             return;
         }
@@ -118,13 +106,12 @@ class BoxJoiner {
         case BoxCorner::housed:
             break;
         }
-        const bool housed = p_.corners == BoxCorner::housed;
-        Joint j = named(id, side, flat, housed ? "housing" : "butt");
+        Joint j = named(id, side, flat, housed() ? "housing" : "butt");
         j.drivenFrom = "the end";
-        if (housed)
+        if (housed())
             j.housing = p_.housing;
-        const Length wood = housed ? t_ - p_.housing : t_;
-        fix(j, {wood, s_.x1 - s_.x0, t_, true, true}, p_.fixing);
+        const Length wood = housed() ? s_.t - p_.housing : s_.t;
+        fix(j, {wood, s_.x1 - s_.x0, s_.t, true, true}, p_.fixing);
         for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
             j.spots.push_back({{x, y, zMid}});
         if (j.how == Joinery::glue)
@@ -142,21 +129,21 @@ class BoxJoiner {
             "Size the mitres with a thin coat first: end grain drinks glue. Tape outside or a band clamp, "
             "all four corners at once; tighten in turns, so that they do not creep, and compare the "
             "diagonals.";
-        j.through = t_ / 2;
+        j.through = s_.t / 2;
         if (p_.fixing == BoxFixing::dowels) {
             Joint d = j;
-            if (fitThroughDowels(d, {t_ / 2, s_.x1 - s_.x0, t_, true, true}, ctx_)) {
+            if (fitThroughDowels(d, {s_.t / 2, s_.x1 - s_.x0, s_.t, true, true}, ctx_)) {
                 d.how = Joinery::dowels;
                 for (Length y : pattern())
                     d.spots.push_back({{x, y, zMid}});
                 j = std::move(d);
             } else if (!std::exchange(told_, true)) {
                 problem("no_corner_dowels", "fixing",
-                        fmt::format("No dowel fits through a mitre of boards {} thick.", say(t_)), false)
+                        fmt::format("No dowel fits through a mitre of boards {} thick.", say(s_.t)), false)
                     .cures = {{"Splines instead", {{"fixing", "splines"}}}};
             }
         }
-        const double deep = std::min(splineDeep, t_.mm() / std::sqrt(2.0) - 3.5);
+        const double deep = std::min(splineDeep, s_.t.mm() / std::sqrt(2.0) - 3.5);
         const bool splined = p_.fixing == BoxFixing::splines && deep >= 3;
         // Both cheeks of a slot count, at half, since its grain meets the spline at 45 degrees.
         if (splined)
@@ -165,7 +152,7 @@ class BoxJoiner {
         if (splined)
             spline(id, flat, side, up, leftOne, deep);
         else if (p_.fixing == BoxFixing::splines && !std::exchange(told_, true))
-            problem("no_splines", "fixing", fmt::format("Boards of {} are too thin for splines.", say(t_)))
+            problem("no_splines", "fixing", fmt::format("Boards of {} are too thin for splines.", say(s_.t)))
                 .cures = {{"Boards of " + say(18_mm), {{"thickness", 18.0}}},
                           {"Glue alone", {{"fixing", "glue"}}}};
     }
@@ -173,7 +160,7 @@ class BoxJoiner {
     /// A strip across the middle of the mitre, its slot in both boards; it shows at the front.
     void spline(const std::string& id, const std::string& flat, const std::string& side, bool up,
                 bool leftOne, double deep) {
-        const double h = t_.mm() / 2;
+        const double h = s_.t.mm() / 2;
         const Vec3 middle{leftOne ? h : p_.length.mm() - h, 0, up ? p_.height.mm() - h : h};
         const double r = std::sqrt(0.5);
         const Vec3 diagonal{leftOne ? r : -r, 0, up ? -r : r}; // from the outer edge inwards
@@ -212,7 +199,7 @@ class BoxJoiner {
     }
     /// Flush with the deepest place of a sloping front edge there.
     void trimSpline(Part& s) const {
-        const double back = std::tan(p_.bevel * 3.14159265358979 / 180) * t_.mm();
+        const double back = std::tan(p_.bevel * 3.14159265358979 / 180) * s_.t.mm();
         s.length = Length::mm(std::max(1.0, p_.depth.mm() - back));
         s.solid.cells.clear();
         if (auto cell =
@@ -269,7 +256,7 @@ class BoxJoiner {
         const Part* rail = d_.assembly.find("rail");
         Joint j = named(leftOne ? "rail-left" : "rail-right", side, "rail", "butt");
         j.drivenFrom = "the end";
-        fix(j, {t_, rail->length, t_, true, true},
+        fix(j, {s_.t, rail->length, s_.t, true, true},
             p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
         const Cell r = rail->bounds();
         // Two, above and below, clear of the rows in which wall fixings cross the rail.
@@ -286,7 +273,7 @@ class BoxJoiner {
             at.push_back(r.at.z + r.size.z / 4);
         if (j.how != Joinery::glue)
             for (Length z : at)
-                j.spots.push_back({{leftOne ? Length() : p_.length, r.at.y + t_ / 2, z}});
+                j.spots.push_back({{leftOne ? Length() : p_.length, r.at.y + s_.t / 2, z}});
         finish(std::move(j));
     }
 
@@ -297,14 +284,14 @@ class BoxJoiner {
         const Part* rail = d_.assembly.find("rail");
         Joint j = named("top-rail", "top", "rail", "butt");
         j.drivenFrom = "above";
-        fix(j, {t_, rail->width, t_, true, true},
+        fix(j, {s_.t, rail->width, s_.t, true, true},
             p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
         if (j.how != Joinery::glue) {
             std::vector<Length> avoid = ctx_.wallScrewsX;
             avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
             const Length end = std::min(50_mm, (s_.x1 - s_.x0) / 4);
             for (Length x : spread(s_.x0, s_.x1, end, 150_mm, avoid, 16_mm))
-                j.spots.push_back({{x, rail->bounds().at.y + t_ / 2, s_.high}});
+                j.spots.push_back({{x, rail->bounds().at.y + s_.t / 2, s_.high}});
         }
         const Length low = s_.x0 + 30_mm;
         placeClear(j, d_.assembly, low, s_.x1 - 30_mm, catalog_);
@@ -312,31 +299,20 @@ class BoxJoiner {
     }
 
     void inside() {
-        for (const auto& p : d_.assembly.parts)
-            if (p.id.starts_with("divider"))
-                dividers_.push_back(p.id);
-            else if (p.id.starts_with("shelf"))
-                shelves_.push_back(p.id);
-        for (const auto& id : dividers_)
+        const std::size_t last = s_.bays.size() - 1;
+        for (std::size_t i = 1; i <= last; ++i) {
+            const std::string id = fmt::format("divider-{}", i);
             for (const char* in : {"bottom", "top"})
-                if (has(in))
-                    housed(id + "-" + in, in, id, has("bottom") && has("top") ? p_.housing : Length());
-        for (const auto& id : shelves_) {
-            std::string left = "side-left";
-            std::string right = "side-right";
-            if (const auto dash = id.find('-', 6);
-                dash != std::string::npos) { // 'shelf-2-1': in the second bay
-                const int bay = static_cast<int>(plainNumber(id.substr(6, dash - 6)).value_or(1));
-                if (bay > 1)
-                    left = fmt::format("divider-{}", bay - 1);
-                if (static_cast<std::size_t>(bay) < s_.bays.size())
-                    right = fmt::format("divider-{}", bay);
-            }
-            housed(id + "-left", left, id, p_.housing);
-            housed(id + "-right", right, id, p_.housing);
+                if (has(id) && has(in))
+                    house(id + "-" + in, in, id, has("bottom") && has("top") ? p_.housing : Length());
+        }
+        for (const auto& [id, bay] : s_.shelves) {
+            house(id + "-left", bay > 0 ? fmt::format("divider-{}", bay) : "side-left", id, p_.housing);
+            house(id + "-right", bay < last ? fmt::format("divider-{}", bay + 1) : "side-right", id,
+                  p_.housing);
         }
     }
-    void housed(std::string id, const std::string& in, const std::string& board, Length deep) {
+    void house(std::string id, const std::string& in, const std::string& board, Length deep) {
         Joint j = named(std::move(id), in, board, deep > Length() ? "housing" : "butt");
         j.housing = deep;
         j.note = deep > Length()
@@ -346,21 +322,13 @@ class BoxJoiner {
         keep(std::move(j));
     }
 
-    const WallBoxParams& p_;
-    const MakeContext& ctx_;
-    const Catalog& catalog_;
-    const BoxShape& s_;
-    Draft& d_;
-    Length t_;
     bool told_ = false, noPlugs_ = false;
-    std::vector<std::string> dividers_, shelves_;
 };
 
 } // namespace
 
-void addBoxJoints(const WallBoxParams& p, const MakeContext& ctx, const Catalog& catalog,
-                  const BoxShape& shape, Draft& draft) {
-    BoxJoiner(p, ctx, catalog, shape, draft).run();
+void addBoxJoints(const BoxWith& with) {
+    BoxJoiner(with).run();
 }
 
 } // namespace owl

@@ -1,6 +1,7 @@
 #pragma once
 // What the parts of a wall box share. Only wall_box*.cpp need this.
 
+#include "piece/kind_builder.h"
 #include "piece/wall_box.h"
 
 #include <array>
@@ -14,14 +15,62 @@ Length nearestSheet(const WallBoxParams& p);
 
 /// Where the boards of the box lie, in the piece.
 struct BoxShape {
+    Length t;                                    ///< thickness of its boards
     Length x0, x1;                               ///< clear room between the sides
     Length z0, z1;                               ///< clear room between bottom and top
     Length low, high;                            ///< lower face of the bottom, upper face of the top
+    Length railZ;                                ///< lower edge of the rail; 0 without one
     std::vector<std::pair<Length, Length>> bays; ///< clear, left to right
+    struct Shelf {
+        std::string id;
+        std::size_t bay;
+    };
+    std::vector<Shelf> shelves; ///< that were made, bay by bay, upwards
 };
 
-/// Adds the joints of the corners, of dividers, shelves and rail, with their fasteners.
-void addBoxJoints(const WallBoxParams& p, const MakeContext& ctx, const Catalog& catalog,
-                  const BoxShape& shape, Draft& draft);
+/// What every step of building one box works with and on.
+struct BoxWith {
+    const WallBoxParams& params;
+    const MakeContext& ctx;
+    const Catalog& catalog;
+    BoxShape& shape;
+    Draft& draft;
+};
+
+class BoxWork : protected KindBuilder {
+  public:
+    explicit BoxWork(const BoxWith& w)
+        : KindBuilder(w.ctx, w.draft), p_(w.params), catalog_(w.catalog), s_(w.shape) {}
+
+  protected:
+    [[nodiscard]] bool housed() const { return p_.corners == BoxCorner::housed; }
+    [[nodiscard]] bool onRail() const { return p_.hang != BoxHang::rods; }
+    /// How far the rail is set in: a cleat is as thick as its board.
+    [[nodiscard]] Length recess() const { return p_.hang == BoxHang::cleat ? s_.t : Length(); }
+    /// Rear face of the back panel.
+    [[nodiscard]] Length panelY() const;
+    /// From the rear: dividers and shelves begin in front of rail and panel.
+    [[nodiscard]] Length innerBack() const;
+    /// How far a sloping front edge falls back across a board.
+    [[nodiscard]] Length bevelDeep() const;
+    /// A housing in `in` for the end or edge of `of`.
+    void house(const std::string& in, const std::string& of);
+
+    const WallBoxParams& p_;
+    const Catalog& catalog_;
+    BoxShape& s_;
+
+  private:
+    [[nodiscard]] std::string whereOf(const Part& wood, const Cell& board) const;
+};
+
+/// Rail, dividers, shelves, back panel and the hole for cables.
+void addBoxInside(const BoxWith& with);
+/// The joints of the corners, of dividers, shelves and rail, with their fasteners.
+void addBoxJoints(const BoxWith& with);
+/// What things stand on, what spans and hangs on what, and how the box is held at the wall.
+void describeBox(const BoxWith& with);
+/// Rails for stemmed glasses under the bottom, with their screws. Last: the box moves up by them.
+void addGlassRails(const BoxWith& with);
 
 } // namespace owl

@@ -219,6 +219,9 @@ class Planner {
 
     /// The coats are the schedule's; the piece's own steps only say when it is their turn.
     void finishStep(const Piece& piece, PiecePlan& pp) const {
+        for (const auto& p : pp.assembly().parts)
+            for (std::size_t f = 0; f < faceNames.size(); ++f)
+                pp.open[p.id].at(f) = openArea(pp.assembly(), p, static_cast<Face>(f));
         BuildStep s;
         for (const auto& p : pp.assembly().parts) {
             std::string mine = bareFinish;
@@ -226,7 +229,7 @@ class Planner {
             for (std::size_t f = 0; f < faceNames.size() && p.finished; ++f) {
                 const Face face = static_cast<Face>(f);
                 const std::string recipe = recipeOf(project_, piece, p.id, face, face == Face::back);
-                const double area = recipe == bareFinish ? 0 : openArea(pp.assembly(), p, face);
+                const double area = recipe == bareFinish ? 0 : pp.open.at(p.id).at(f);
                 if (area > most) {
                     most = area;
                     mine = recipe;

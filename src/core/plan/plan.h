@@ -15,6 +15,7 @@
 #include "shop/shop.h"
 #include "support/rail.h"
 
+#include <array>
 #include <functional>
 
 namespace owl {
@@ -61,6 +62,8 @@ struct PiecePlan {
     std::vector<RailVerdict> supports; ///< every candidate, best first
     std::size_t chosen = 0;            ///< index into supports
     std::vector<WallHole> holes;       ///< of the support in use
+    std::map<std::string, std::array<double, 6>>
+        open;                                    ///< part -> m2 of each face (Face) that air and finish reach
     std::map<std::string, std::string> finishes; ///< part -> recipe that most of it gets, or 'none'
     std::vector<LoadCase> loadPath;              ///< forces on it and what its mounts give
     double woodDensity = 0;                      ///< kg/m3 of its wood

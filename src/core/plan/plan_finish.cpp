@@ -77,10 +77,11 @@ class FinishPlanner {
             std::map<std::string, std::string> here; // face -> recipe
             for (std::size_t f = 0; f < faceNames.size(); ++f) {
                 const Face face = static_cast<Face>(f);
-                const double area = openArea(pp.assembly(), part, face);
-                const std::string id = recipeOf(in_.project, piece, part.id, face, lies(part, face));
+                const auto known = pp.open.find(part.id);
+                const double area = known == pp.open.end() ? 0 : known->second.at(f);
                 if (area <= 0)
                     continue;
+                const std::string id = recipeOf(in_.project, piece, part.id, face, lies(part, face));
                 here[faceNames.at(f)] = id;
                 add(id, area, *wood, pp, part, faceNames.at(f));
             }
