@@ -149,6 +149,10 @@ std::string joinedNames(const Assembly& a, const Joint& j) {
                                  : name(j.first) + " and " + name(j.second);
 }
 
+bool alongThePiece(const Joint& j) {
+    return j.drivenFrom == "the end" || j.drivenFrom == "the left" || j.drivenFrom == "the right";
+}
+
 Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a) {
     if (from == "below")
         return {0, 0, 1};
@@ -158,6 +162,10 @@ Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a
         return {0, 1, 0};
     if (from == "the front")
         return {0, -1, 0};
+    if (from == "the left")
+        return {1, 0, 0};
+    if (from == "the right")
+        return {-1, 0, 0};
     return at.x < a.length.mm() / 2 ? Vec3{1, 0, 0} : Vec3{-1, 0, 0};
 }
 

@@ -96,6 +96,12 @@ struct ShelfSpan {
     std::vector<Length> at;            ///< where it is held, left to right
     Length deep, thick;                ///< of its section
     std::vector<std::string> joints;   ///< at those places; empty: it lies on what holds it
+    /// Glued along its front, and bends with it: a strip so thick and high, its lower edge so far below (-)
+    /// or above the board's.
+    struct Strip {
+        Length thick, high, z;
+    };
+    std::optional<Strip> strip = {};
 };
 
 /// A part that hangs on joints: what ends on it and its own weight go through them.
@@ -125,6 +131,20 @@ struct RodSeat {
     bool glued = false;
     Length thickness, depth, z; ///< of the wood; height of its middle
     Length strip;               ///< thickness of a strip at the wall that takes the rods
+};
+
+/// A case that stands on the floor: its feet are lines along the depth, one at each end.
+struct FloorSeat {
+    Length x0, x1;     ///< the two lines, outermost
+    Length y0, y1;     ///< from its rear foot to its front foot
+    bool tied = false; ///< its wall part is screwed to the wall, so that it cannot tip
+};
+
+/// How a case keeps its right angles when something pushes at its top along the wall (S11.3).
+struct Stiffening {
+    std::string panel;               ///< the back panel; empty: rails do it
+    std::vector<std::string> joints; ///< that fix the panel, or of the rails' ends
+    Length width, height;            ///< of the case
 };
 
 /// Braces under a top that are screwed to it and to the rail behind them: they take its turning (S9.8).
@@ -157,23 +177,28 @@ struct Assembly {
     /// Where wall screws go: height above the bottom edge of each row; thickness of wood they pass.
     std::vector<Length> wallRows;
     Length wallThrough;
-    bool wallRowsBehind = false;      ///< something in front keeps a straight driver from the upper row
-    std::string wallInTheWay;         ///< what that is: 'lip'
-    Length wallLeft, wallRight;       ///< x range of the rail that takes wall screws
-    Length surfaceBack, surfaceFront; ///< y range things stand on
-    Length surfaceZ;                  ///< height of that surface above the bottom
-    std::vector<Surface> surfaces;    ///< where things stand, if that is more than the one above
-    std::vector<ShelfSpan> spans;     ///< boards that bend by themselves inside the piece
-    std::vector<HungPart> hung;       ///< sides that carry them
+    bool wallRowsBehind = false; ///< something in front keeps a straight driver from the upper row
+    std::string wallInTheWay;    ///< what that is: 'lip'
+    Length wallLeft, wallRight;  ///< x range of the rail that takes wall screws
+    std::vector<std::pair<Length, Length>> wallHidden; ///< stretches of it that no driver reaches
+    Length surfaceBack, surfaceFront;                  ///< y range things stand on
+    Length surfaceZ;                                   ///< height of that surface above the bottom
+    std::vector<Surface> surfaces; ///< where things stand, if that is more than the one above
+    std::vector<ShelfSpan> spans;  ///< boards that bend by themselves inside the piece
+    std::vector<HungPart> hung;    ///< sides that carry them
     Length
         leans; ///< from the lower rear edge that presses on the wall up to the carrying joint; 0: it does not
     std::vector<std::pair<std::string, Length>>
-        wallFront;   ///< in front of the wall part, passed by its screws
-    Length top;      ///< highest place a hand can press on at the front edge
-    Length standOff; ///< how far what holds it keeps it from the wall
+        wallFront; ///< in front of the wall part, passed by its screws
+    std::vector<std::pair<std::string, Length>> wallBehind; ///< between wall part and wall, passed as well
+    bool screwedFlat = false; ///< too heavy to hang on hooks: the wall part is screwed to the wall itself
+    Length top;               ///< highest place a hand can press on at the front edge
+    Length standOff;          ///< how far what holds it keeps it from the wall
     std::optional<RodSeat> rods;
     std::optional<CavitySeat> cavity;
     std::optional<BraceSeat> braces;
+    std::optional<FloorSeat> floor;
+    std::optional<Stiffening> stiff;
     std::string wallPart;            ///< the part that lies against the wall and takes its screws
     std::string carryingJoint;       ///< the joint that hangs everything else on that part; may be empty
     PlugWay plugs = PlugWay::filled; ///< over heads that show
@@ -209,8 +234,10 @@ double massOf(const Part& p, double wood);
 /// 'base and back rail': the parts of a joint by name, the one at the wall last.
 std::string joinedNames(const Assembly& a, const Joint& j);
 
-/// Which way fasteners of a joint go in, from where they are driven ('below', 'behind', 'the front', 'the
-/// end').
+/// True when its fasteners go along the piece: into the ends of boards that lie.
+bool alongThePiece(const Joint& j);
+/// Which way fasteners of a joint go in, from where they are driven ('below', 'above', 'behind', 'the front',
+/// 'the end': of the piece that is nearer, 'the left', 'the right').
 Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a);
 /// True when a fastener of the joint comes nearer than `least` mm to one of another joint.
 bool meetsOthers(const Joint& j, const Assembly& a, double least);

@@ -48,6 +48,8 @@ struct Feature {
 };
 /// Purpose of a hole in a rail that waits for a wall nobody has measured yet.
 inline constexpr const char* patternHole = "pattern";
+/// Purpose of the holes of a row for shelf pins.
+inline constexpr const char* pinHole = "pin row";
 /// A round hole; not taken out of the solid.
 struct Hole {
     std::string id;

@@ -88,10 +88,62 @@ void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>
         out.push_back(plugStep(in));
 }
 
+/// A case is stood up, levelled, and tied where it then stands: the marks on the wall only say where the
+/// studs are.
+void standSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
+    const auto say = [&](Length l) { return formatLength(roundToTape(l, in.style), in.style); };
+    BuildStep stand;
+    stand.id = in.piece + "/stand";
+    stand.title = "Stand it up";
+    stand.hangs = stand.onWall = true;
+    stand.joins = in.joins;
+    stand.text = fmt::format(
+        "{}Walk it to its place without its loose shelves, tip it up, and push it to the wall. Level "
+        "along and across with thin wedges under the low corners, until no corner rocks; then check "
+        "that its corners are square: diagonals equal. Cut the wedges flush.",
+        in.mass > 20 || in.length > 1200_mm ? "Two people. " : "");
+    stand.minutes = 20;
+    stand.tools = {"level", "wedges", "fine saw"};
+    if (in.mass > 20)
+        stand.cautions = catalog.cautionsFor("lifting");
+    out.push_back(std::move(stand));
+    if (in.marks.empty())
+        return;
+    BuildStep tie;
+    tie.id = in.piece + "/tie";
+    tie.title = "Tie it to the wall";
+    tie.onWall = true;
+    const WallMark& first = in.marks.front();
+    tie.text =
+        fmt::format("{} places through the rail under the top, {} above the floor: check that a stud or "
+                    "firm wall is behind each with a thin nail through the hole, bore {} {} deep, cover "
+                    "included, and drive the screws. Where the wall leaves a gap, slip a packing in behind "
+                    "before they are tight: they must not pull the case out of square.",
+                    in.marks.size(), say(first.fromFloor), first.bit, say(Length::mm(first.depth)));
+    if (in.screw)
+        tie.text += fmt::format(" {} screws {} × {}.", in.marks.size(), in.screw->label,
+                                screwLengthText(*in.screw, in.screwLength));
+    if (in.anchor)
+        tie.text += " " + (in.anchor->setting.empty() ? "Set the anchors as their package says."
+                                                      : in.anchor->setting);
+    tie.text += " Do it the day it stands: until then nothing goes on the upper shelves.";
+    tie.minutes =
+        static_cast<double>(in.marks.size()) * (catalog.minutes("wall_hole") + catalog.minutes("screw"));
+    tie.tools = {"driver", "thin nail", "drill bit " + first.bit, "packing"};
+    tie.cautions = catalog.cautionsFor("drilling walls");
+    for (auto& c : catalog.cautionsFor("tip-over and children"))
+        tie.cautions.push_back(std::move(c));
+    out.push_back(std::move(tie));
+}
+
 } // namespace
 
 std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
     std::vector<BuildStep> out;
+    if (in.way == "stands") {
+        standSteps(in, catalog, out);
+        return out;
+    }
     if (in.marks.empty())
         return out;
     const auto say = [&](Length l) { return formatLength(roundToTape(l, in.style), in.style); };

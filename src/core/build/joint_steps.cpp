@@ -75,6 +75,8 @@ class JointStep {
     [[nodiscard]] std::string title() const {
         if (begins())
             return "Join " + nameOf(first()) + " and " + nameOf(second());
+        if (inHand(j_.first) && inHand(j_.second))
+            return "Fix the " + nameOf(j_.second) + " to the " + nameOf(j_.first);
         return "Fit the " + nameOf(newcomer());
     }
     [[nodiscard]] std::size_t count() const { return j_.spots.size(); }
@@ -94,7 +96,7 @@ class JointStep {
     [[nodiscard]] const std::string& second() const { return j_.first == a_.wallPart ? j_.first : j_.second; }
     /// The part that this joint adds to what is together already.
     [[nodiscard]] const std::string& newcomer() const { return inHand(j_.first) ? j_.second : j_.first; }
-    [[nodiscard]] bool endOn() const { return j_.drivenFrom == "the end"; }
+    [[nodiscard]] bool endOn() const { return alongThePiece(j_); }
 
     void partsInHand() {
         s_.parts = begins() ? std::vector<std::string>() : in_.joined;
@@ -232,6 +234,13 @@ class JointStep {
         if (j_.kind == "loose") {
             s_.text = fmt::format("Put the {} into its groove in the {}. {}", nameOf(j_.second),
                                   nameOf(j_.first), j_.note);
+            s_.minutes += 2;
+            return;
+        }
+        if (j_.kind == "pins") {
+            s_.title = "Lay the loose shelves on their pins";
+            s_.text = "Four pins a shelf, pushed home by hand; lay the shelf on and press at each corner: it "
+                      "must not rock. Last of all, when the finish is dry: they come out again for the move.";
             s_.minutes += 2;
             return;
         }

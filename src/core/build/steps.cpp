@@ -23,6 +23,7 @@ class Steps {
     std::vector<BuildStep> run() {
         check();
         shapeParts();
+        pinRows();
         wallHoles();
         if (inTheShop() > 0)
             dryFit();
@@ -31,6 +32,8 @@ class Steps {
         const JointOrder order = workableOrder(a_);
         for (const Joint* next : order.joints) {
             const Joint& j = *next;
+            if (withTheOneBefore(j, known))
+                continue;
             BuildInput now = in_;
             const auto mine = std::find_if(together.begin(), together.end(), [&](const auto& g) {
                 return std::find(g.begin(), g.end(), j.first) != g.end() ||
@@ -49,6 +52,7 @@ class Steps {
                 *mine = out_.back().parts;
             else
                 together.push_back(out_.back().parts);
+            before_ = &j;
         }
         shapeTogether();
         bores();
@@ -118,6 +122,22 @@ class Steps {
                 s.adds.push_back(p.id);
     }
 
+    /// Loose shelves are laid on their pins in one go.
+    bool withTheOneBefore(const Joint& j, std::set<std::string>& known) {
+        if (j.kind != "pins" || !before_ || before_->kind != "pins")
+            return false;
+        BuildStep& s = out_.back();
+        s.joins.push_back(j.id);
+        for (const std::string& p : {j.first, j.second})
+            if (known.insert(p).second) {
+                s.adds.push_back(p);
+                s.fresh.push_back(p);
+                s.parts.push_back(p);
+            }
+        s.minutes += 1;
+        return true;
+    }
+
     [[nodiscard]] std::size_t inTheShop() const {
         return static_cast<std::size_t>(
             std::count_if(a_.joints.begin(), a_.joints.end(), [](const Joint& j) { return !j.atWall; }));
@@ -154,7 +174,7 @@ class Steps {
                 continue;
             std::vector<const Hole*> mine;
             for (const auto& h : p.holes)
-                if (!ofAJoint(h))
+                if (!ofAJoint(h) && h.purpose != pinHole)
                     mine.push_back(&h);
             if (mine.empty())
                 continue;
@@ -185,8 +205,12 @@ class Steps {
     void shapeParts() {
         for (const auto& p : a_.parts) {
             for (const auto& f : p.features) {
-                if (f.id == a_.shapedTogether || withItsLike(p, f))
+                if (f.id == a_.shapedTogether || f.kind == "pin_row" || withItsLike(p, f))
                     continue;
+                if (f.kind == "band") {
+                    band(p, f);
+                    continue;
+                }
                 if (f.kind == "mitre" || f.kind == "bevel" || f.kind == "curve" || f.kind == "housing") {
                     sawn(p, f);
                     continue;
@@ -229,6 +253,62 @@ class Steps {
     [[nodiscard]] std::string nameOf(const std::string& id) const {
         const Part* p = a_.find(id);
         return p ? p->name : id;
+    }
+
+    /// A sheet's edge that shows.
+    void band(const Part& p, const Feature& f) {
+        auto& s =
+            add(shapeId(p.id, f.kind), "Band the edge of the " + p.name,
+                capitalised(f.text) +
+                    ": iron the band on, roll it down while it is warm, and trim both edges with a "
+                    "sharp chisel flat on the face; a veneer's width stands out at each end until then.",
+                6);
+        s.parts = s.fresh = {p.id};
+        s.shapes = {f.id};
+        s.tools = {"iron", "roller", "sharp chisel"};
+    }
+
+    /// All rows for shelf pins through one template: holes at one height in all uprights, whatever is a
+    /// little off.
+    void pinRows() {
+        std::vector<std::pair<std::string, std::vector<std::string>>> rows; // what for, in which parts
+        BuildStep s;
+        for (const auto& p : a_.parts)
+            for (const auto& f : p.features) {
+                if (f.kind != "pin_row")
+                    continue;
+                const auto known =
+                    std::find_if(rows.begin(), rows.end(), [&](const auto& r) { return r.first == f.text; });
+                auto& row =
+                    known == rows.end() ? rows.emplace_back(f.text, std::vector<std::string>()) : *known;
+                row.second.push_back(p.name);
+                if (s.parts.empty() || s.parts.back() != p.id)
+                    s.parts.push_back(p.id);
+                s.shapes.push_back(f.id);
+                for (const auto& h : p.holes)
+                    if (h.id.starts_with(f.id + "-"))
+                        s.shapes.push_back(h.id);
+            }
+        if (rows.empty())
+            return;
+        std::string places;
+        for (const auto& [text, parts] : rows) {
+            std::string in;
+            for (const auto& name : parts)
+                in += (in.empty() ? "" : " and ") + name;
+            places += fmt::format(" In {}: {}.", in, text);
+        }
+        auto& made =
+            add("pin-rows", "Bore the rows of holes for the shelf pins",
+                "Make a template of thin sheet with one row of holes, and mark its lower end: turned "
+                "over it serves the other side, so that facing holes are at one height to a hair. "
+                "Clamp it flush with the lower end each time; a stop on the bit." +
+                    places,
+                static_cast<double>(s.shapes.size()) * 0.6 + 15);
+        made.parts = made.fresh = s.parts;
+        made.shapes = std::move(s.shapes);
+        made.tools = {"drill with a guide block", "depth stop", "template"};
+        made.cautions = c_.cautionsFor("drilling");
     }
 
     /// Mitres, outlines, recesses: said by the feature itself.
@@ -413,6 +493,7 @@ class Steps {
     const Catalog& c_;
     const Assembly& a_;
     std::vector<BuildStep> out_;
+    const Joint* before_ = nullptr; ///< joined last
     std::map<std::tuple<std::string, std::string, Length, Length, Length>, std::size_t>
         alike_; ///< step of such a cut
 };

@@ -47,10 +47,17 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     }
     if (cover > 0)
         pen.rect(-cover, top, cover, bottom - top, Tone::cover, Tone::outline).tip = "wall cover";
-    paintSection(pen, a, h && h->feasible && !h->x.empty() ? h->x.front() : a.length.mm() / 2, H);
+    // A case on its feet is cut where it is tied, everything else at its first support.
+    const Mount* tie = nullptr;
+    if (h && h->feasible && a.floor)
+        for (const auto& m : h->mounting.mounts)
+            if (!tie && m.to == "wall")
+                tie = &m;
+    const bool supported = h && h->feasible && !h->x.empty() && !a.floor;
+    paintSection(pen, a, tie ? tie->at.x : supported ? h->x.front() : a.length.mm() * 0.45, H);
     if (h && h->feasible) {
         for (const auto& m : h->mounting.mounts)
-            if (m.support == 0 && m.kind != "rod" && m.kind != "rod_plug")
+            if ((a.floor ? &m == tie : m.support == 0) && m.kind != "rod" && m.kind != "rod_plug")
                 drawScrew(pen, H - m.from.z, m.from.y, m.from.y - m.length, m.diameter);
         const double deep = h->pen > 0 ? h->pen : h->inWall;
         if (studs && deep > 0) {
@@ -119,10 +126,15 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
     for (const Part* p : fromBehind(a))
         drawPartFront(pen, *p, 0, H);
     const RailVerdict* h = pp->hold();
+    if (h && h->feasible && a.floor)
+        for (const auto& m : h->mounting.mounts)
+            if (m.to == "wall")
+                pen.circle({m.at.x, H - m.at.z}, 3.5, Tone::steel, Tone::paper).tip = "tie to the wall";
     if (h && h->feasible)
         for (std::size_t i = 0; i < h->x.size(); ++i) {
-            for (double z : h->rows)
-                pen.circle({h->x[i], H - z}, 3.5, Tone::steel, Tone::paper).tip = "wall screw";
+            if (!a.floor)
+                for (double z : h->rows)
+                    pen.circle({h->x[i], H - z}, 3.5, Tone::steel, Tone::paper).tip = "wall screw";
             auto& t = pen.text({h->x[i], H + reach * 0.5}, formatForce(h->reactions[i], project.style),
                                h->reactions[i] < 0 ? Tone::fails : Tone::info, 13);
             t.bold = true;

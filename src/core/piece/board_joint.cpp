@@ -161,7 +161,7 @@ void placeClear(Joint& j, const Assembly& a, Length low, Length high, const Cata
     const Screw* s = catalog.findScrew(j.screwId);
     const double diameter = s ? s->d : 0;
     placeFasteners(j, a, diameter);
-    if (j.drivenFrom == "the end")
+    if (alongThePiece(j))
         return;
     const auto alone = [&](const Vec& at) {
         Joint one = j;

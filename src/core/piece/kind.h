@@ -31,6 +31,7 @@ struct MakeContext {
     int rows = 1;                    ///< rows of wall screws asked for
     bool metricScrews = true;
     std::string units = "mm";
+    Length baseboard; ///< height of the one at the wall
     /// What holds it, once that is known: 'rods-plate', 'arms' ..; empty the first time.
     std::string support;
     std::vector<Length> mountX; ///< where, from the piece's left end

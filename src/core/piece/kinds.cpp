@@ -84,6 +84,16 @@ std::optional<Cure> heighten(const PieceParams& p, Length by) {
     return std::visit([&](const auto& k) { return k.heighten(by); }, p);
 }
 
+bool onFloor(const PieceParams& p) {
+    return std::visit(
+        [](const auto& k) {
+            if constexpr (requires { k.onFloor(); })
+                return k.onFloor();
+            else
+                return false;
+        },
+        p);
+}
 Length lengthOf(const PieceParams& p) {
     return std::visit([](const auto& k) { return k.length; }, p);
 }

@@ -1,6 +1,7 @@
 #pragma once
 // The registry: which kinds there are, and what all of them can do. Nothing else lists them.
 
+#include "piece/bookcase.h"
 #include "piece/braced.h"
 #include "piece/hollow.h"
 #include "piece/kind.h"
@@ -14,8 +15,8 @@
 namespace owl {
 
 /// The parameters of a piece; the alternative tells its kind.
-using PieceParams =
-    std::variant<LedgeParams, SlabParams, HollowParams, BracedParams, MantelParams, WallBoxParams>;
+using PieceParams = std::variant<LedgeParams, SlabParams, HollowParams, BracedParams, MantelParams,
+                                 WallBoxParams, BookcaseParams>;
 
 /// All kinds, in the order of the chooser.
 const std::vector<KindInfo>& knownKinds();
@@ -44,6 +45,8 @@ std::optional<Cure> resize(const PieceParams& p, const PartWish& wish);
 /// Changes that make the piece higher by so much, to cover an opening.
 std::optional<Cure> heighten(const PieceParams& p, Length by);
 
+/// True when it stands on the floor: it has no height of its own above it.
+bool onFloor(const PieceParams& p);
 Length lengthOf(const PieceParams& p);
 const std::string& speciesOf(const PieceParams& p);
 BoardGrade gradeOf(const PieceParams& p);

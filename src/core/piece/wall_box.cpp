@@ -48,45 +48,7 @@ class BoxBuilder : BoxWork {
         a.length = p_.length;
         a.depth = p_.depth;
         a.height = p_.height;
-        bays();
-    }
-
-    void bays() {
-        const Length clear = s_.x1 - s_.x0;
-        std::vector<Length> widths = p_.bays;
-        Length used;
-        for (Length w : widths)
-            used += w + s_.t;
-        if (!widths.empty() && used > clear - 20_mm) {
-            problem("bays_too_wide", "bays",
-                    fmt::format("The bays and their dividers need {}; inside there are {}, and a last bay is "
-                                "to be left.",
-                                say(used), say(clear)))
-                .cures = {{"Equal bays", {{"bays", nlohmann::ordered_json::array()}}},
-                          to("Length", "length", p_.length + used - clear + 120_mm)};
-            widths.clear();
-        }
-        if (widths.empty()) {
-            const int n = std::clamp(p_.dividers, 0, 60);
-            const Length each = (clear - s_.t * n) / (n + 1);
-            if (n > 0 && each < 20_mm)
-                problem("dividers_do_not_fit", "dividers",
-                        fmt::format("{} dividers of {} leave bays of {}.", n, say(s_.t),
-                                    say(std::max(Length(), each))))
-                    .cures = {
-                    {"Fewer dividers",
-                     {{"dividers",
-                       std::max(0, static_cast<int>((clear + s_.t).mm() / (100_mm + s_.t).mm()) - 1)}}},
-                    to("Length", "length", p_.length + (100_mm - each) * (n + 1))};
-            for (int i = 0; i < n && each >= 20_mm; ++i)
-                widths.push_back(each);
-        }
-        Length x = s_.x0;
-        for (Length w : widths) {
-            s_.bays.emplace_back(x, x + w);
-            x += w + s_.t;
-        }
-        s_.bays.emplace_back(x, s_.x1);
+        s_.bays = divide({s_.x0, s_.x1, s_.t, p_.dividers, p_.bays, p_.length});
     }
 
     void checkParameters() {

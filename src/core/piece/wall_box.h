@@ -4,6 +4,7 @@
 
 #include "assembly/plugs.h"
 #include "piece/kind.h"
+#include "piece/sheet_choices.h"
 
 namespace owl {
 
@@ -17,7 +18,6 @@ enum class BoxCorner {
 /// What holds a corner together besides glue.
 enum class BoxFixing { screws, dowels, splines, glue };
 enum class BoxBack { none, letIn };
-enum class BoxSheet { birchPly, hardwoodPly, mdf };
 enum class BoxHang { rail, cleat, rods };
 
 struct WallBoxParams {
@@ -34,7 +34,7 @@ struct WallBoxParams {
     int shelves = 0;          ///< in every bay
     Length shelfInset;        ///< shelves and dividers stand back from the front
     BoxBack back = BoxBack::none;
-    BoxSheet backSheet = BoxSheet::birchPly;
+    SheetKind backSheet = SheetKind::birchPly;
     Length backThickness = 6_mm;
     BoxHang hang = BoxHang::rail;
     Length railHeight = 70_mm;

@@ -161,11 +161,7 @@ class BoxInside : BoxWork {
                 {fmt::format("length {} and width {}: the clear room and {} into each groove, {} of play",
                              say(x1 - x0), say(z1 - z0), say(g), say(play))},
                 {0, -0.4, 0});
-        b.stock = Stock::sheet;
-        const Species* sheet =
-            catalog_.findSpecies(boxSheets().at(static_cast<std::size_t>(p_.backSheet)).id);
-        b.material = sheet ? sheet->id : std::string();
-        b.density = sheet ? sheet->density : 600;
+        makeOfSheet(b, p_.backSheet, catalog_);
     }
 
     void cable() {

@@ -33,31 +33,7 @@ class BoxJoiner : BoxWork {
     }
 
   private:
-    [[nodiscard]] bool has(const std::string& id) const { return d_.assembly.find(id) != nullptr; }
-    static Joint named(std::string id, std::string first, std::string second, const char* kind) {
-        Joint j;
-        j.id = std::move(id);
-        j.first = std::move(first);
-        j.second = std::move(second);
-        j.kind = kind;
-        j.how = Joinery::glue;
-        return j;
-    }
-    void keep(Joint j) {
-        const Screw* s = catalog_.findScrew(j.screwId);
-        placeFasteners(j, d_.assembly, s ? s->d : 0);
-        d_.assembly.joints.push_back(std::move(j));
-    }
-
-    /// Places across the depth, the same from the front as from the back.
-    [[nodiscard]] std::vector<Length> pattern() const {
-        const Length end = std::min(35_mm, p_.depth / 4);
-        const int n = std::max(2, static_cast<int>(std::lround((p_.depth - end * 2).mm() / 90)) + 1);
-        std::vector<Length> out;
-        for (int i = 0; i < n; ++i)
-            out.push_back(end + (p_.depth - end * 2) * i / (n - 1));
-        return out;
-    }
+    [[nodiscard]] std::vector<Length> pattern() const { return across(Length(), p_.depth); }
 
     /// Screws or dowels as asked for; what does not fit is told once and glued.
     void fix(Joint& j, const Meeting& m, BoxFixing how) {
@@ -208,30 +184,7 @@ class BoxJoiner : BoxWork {
             s.solid.cells.push_back(std::move(cell));
     }
 
-    /// The joint, and plugs over its screws where they were asked for.
-    void finish(Joint j) {
-        const std::string id = j.id;
-        const bool screws = j.how == Joinery::screwsGlue && j.shows;
-        keep(std::move(j));
-        if (!screws || p_.plugs == PlugWay::filled)
-            return;
-        const Joint& made = *d_.assembly.joint(id);
-        const Screw* s = catalog_.findScrew(made.screwId);
-        if (s && plugSink(s->countersink(), made.through.mm())) {
-            d_.assembly.plugs = p_.plugs;
-            plugScrews(d_.assembly, id, s->plug, s->countersink(), p_.species);
-        } else if (s && !std::exchange(noPlugs_, true)) {
-            const Length need = Length::mm(std::ceil(2 * (s->countersink() + leastPlug)));
-            problem(
-                "no_plugs", "plugs",
-                fmt::format("{} of wood under the plugs is too little: they want boards of {}. The heads are "
-                            "filled.",
-                            say(made.through), say(need)),
-                false)
-                .cures = {{"Fill them", {{"plugs", "filled"}}},
-                          {say(need) + " thick", {{"thickness", need.mm()}}}};
-        }
-    }
+    void finish(Joint j) { keepPlugged(std::move(j), p_.plugs, p_.species); }
 
     void panel() {
         if (!has("back"))
@@ -304,25 +257,15 @@ class BoxJoiner : BoxWork {
             const std::string id = fmt::format("divider-{}", i);
             for (const char* in : {"bottom", "top"})
                 if (has(id) && has(in))
-                    house(id + "-" + in, in, id, has("bottom") && has("top") ? p_.housing : Length());
+                    keepHoused(id + "-" + in, in, id, has("bottom") && has("top") ? p_.housing : Length());
         }
         for (const auto& [id, bay] : s_.shelves) {
-            house(id + "-left", bay > 0 ? fmt::format("divider-{}", bay) : "side-left", id, p_.housing);
-            house(id + "-right", bay < last ? fmt::format("divider-{}", bay + 1) : "side-right", id,
-                  p_.housing);
+            keepHoused(id + "-left", bay > 0 ? fmt::format("divider-{}", bay) : "side-left", id, p_.housing);
+            keepHoused(id + "-right", bay < last ? fmt::format("divider-{}", bay + 1) : "side-right", id,
+                       p_.housing);
         }
     }
-    void house(std::string id, const std::string& in, const std::string& board, Length deep) {
-        Joint j = named(std::move(id), in, board, deep > Length() ? "housing" : "butt");
-        j.housing = deep;
-        j.note = deep > Length()
-                     ? "A thin coat in the housing is enough; slide it in from the front, flush where "
-                       "it was marked."
-                     : "Glue on end grain: it only keeps its place.";
-        keep(std::move(j));
-    }
-
-    bool told_ = false, noPlugs_ = false;
+    bool told_ = false;
 };
 
 } // namespace

@@ -39,22 +39,6 @@ bool fits(BoxCorner corner, BoxFixing fixing) {
 
 } // namespace
 
-const std::array<Option, 3>& boxSheets() {
-    static constexpr std::array all{Option{"ply_birch", "birch plywood"},
-                                    Option{"ply_hard_vc", "hardwood-faced plywood"}, Option{"mdf", "MDF"}};
-    return all;
-}
-
-Length nearestSheet(const WallBoxParams& p) {
-    const Species* sheet = catalog().findSpecies(boxSheets().at(static_cast<std::size_t>(p.backSheet)).id);
-    if (!sheet || sheet->thicknesses.empty())
-        return p.backThickness;
-    const double now = p.backThickness.mm();
-    return Length::mm(
-        *std::min_element(sheet->thicknesses.begin(), sheet->thicknesses.end(),
-                          [&](double a, double b) { return std::abs(a - now) < std::abs(b - now); }));
-}
-
 const KindInfo WallBoxParams::info{
     "wall_box", "Wall box", "Box",
     "an open box on the wall: a cubby, a bedside box, a frame to show things in",
@@ -125,7 +109,8 @@ void WallBoxParams::describe(Parameters& p) {
              {.low = Length(), .high = 500_mm, .usualLow = Length(), .usualHigh = 20_mm});
     p.group("Back");
     p.choice({.name = "back", .label = "Back"}, back, boxBacks);
-    p.choice({.name = "back_sheet", .label = "Of", .applies = back != BoxBack::none}, backSheet, boxSheets());
+    p.choice({.name = "back_sheet", .label = "Of", .applies = back != BoxBack::none}, backSheet,
+             sheetOptions);
     p.length({.name = "back_thickness",
               .label = "As measured",
               .help = "Sheets are thinner than their name.",
@@ -161,14 +146,14 @@ void WallBoxParams::typed(const std::string& name) {
         corners = fixing == BoxFixing::splines || fixing == BoxFixing::glue ? BoxCorner::mitred
                                                                             : BoxCorner::sidesCover;
     if (name == "back" && back != BoxBack::none)
-        backThickness = nearestSheet(*this);
+        backThickness = nearestSheet(backSheet, backThickness);
     if (name == "back_sheet")
-        backThickness = nearestSheet(*this);
+        backThickness = nearestSheet(backSheet, backThickness);
 }
 
 void WallBoxParams::settle() {
     typed("corners");
-    backThickness = nearestSheet(*this);
+    backThickness = nearestSheet(backSheet, backThickness);
     if (left + right + top + bottom < 3 || (!left && !right)) // a box that still hangs together
         left = right = bottom = true;
     if (hang == BoxHang::rods) {

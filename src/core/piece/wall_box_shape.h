@@ -1,26 +1,21 @@
 #pragma once
 // What the parts of a wall box share. Only wall_box*.cpp need this.
 
-#include "piece/kind_builder.h"
+#include "piece/case_builder.h"
 #include "piece/wall_box.h"
 
 #include <array>
 
 namespace owl {
 
-/// The sheets of a back: BoxSheet by their ids in the catalogue.
-const std::array<Option, 3>& boxSheets();
-/// The thickness in which the sheet of the back is sold that is nearest to the one asked for.
-Length nearestSheet(const WallBoxParams& p);
-
 /// Where the boards of the box lie, in the piece.
 struct BoxShape {
-    Length t;                                    ///< thickness of its boards
-    Length x0, x1;                               ///< clear room between the sides
-    Length z0, z1;                               ///< clear room between bottom and top
-    Length low, high;                            ///< lower face of the bottom, upper face of the top
-    Length railZ;                                ///< lower edge of the rail; 0 without one
-    std::vector<std::pair<Length, Length>> bays; ///< clear, left to right
+    Length t;              ///< thickness of its boards
+    Length x0, x1;         ///< clear room between the sides
+    Length z0, z1;         ///< clear room between bottom and top
+    Length low, high;      ///< lower face of the bottom, upper face of the top
+    Length railZ;          ///< lower edge of the rail; 0 without one
+    std::vector<Bay> bays; ///< left to right
     struct Shelf {
         std::string id;
         std::size_t bay;
@@ -37,10 +32,9 @@ struct BoxWith {
     Draft& draft;
 };
 
-class BoxWork : protected KindBuilder {
+class BoxWork : protected CaseBuilder {
   public:
-    explicit BoxWork(const BoxWith& w)
-        : KindBuilder(w.ctx, w.draft), p_(w.params), catalog_(w.catalog), s_(w.shape) {}
+    explicit BoxWork(const BoxWith& w) : CaseBuilder(w.ctx, w.draft, w.catalog), p_(w.params), s_(w.shape) {}
 
   protected:
     [[nodiscard]] bool housed() const { return p_.corners == BoxCorner::housed; }
@@ -54,14 +48,10 @@ class BoxWork : protected KindBuilder {
     /// How far a sloping front edge falls back across a board.
     [[nodiscard]] Length bevelDeep() const;
     /// A housing in `in` for the end or edge of `of`.
-    void house(const std::string& in, const std::string& of);
+    void house(const std::string& in, const std::string& of) { letIn(in, of, p_.housing); }
 
     const WallBoxParams& p_;
-    const Catalog& catalog_;
     BoxShape& s_;
-
-  private:
-    [[nodiscard]] std::string whereOf(const Part& wood, const Cell& board) const;
 };
 
 /// Rail, dividers, shelves, back panel and the hole for cables.

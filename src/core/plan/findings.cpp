@@ -239,7 +239,7 @@ class PieceFindings : public PieceFinder {
         };
         const double all = pp_.mass + pp_.contents;
         const double perMetre = length() > Length() ? all / (length().mm() / 1000) : 0;
-        if (all > 100 || perMetre > 45)
+        if (!pp_.assembly().floor && (all > 100 || perMetre > 45))
             found("ask_professional", Severity::warns, "hold", "Ask a licensed professional",
                   fmt::format("{} in all, {}: above {} on one piece or {}, have it looked at.",
                               formatMass(all, project_.style), line(perMetre),

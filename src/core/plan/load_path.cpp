@@ -32,6 +32,13 @@ std::vector<AppliedForce> contents(const LoadSpec& load, const Assembly& a) {
 /// What each support gives, shared by the mounts that make it up.
 std::vector<HeldForce> held(const SupportCase& c, const std::vector<Mount>& mounts) {
     std::vector<HeldForce> out;
+    for (const auto& [id, force] : c.given) {
+        const auto m = std::find_if(mounts.begin(), mounts.end(), [&](const Mount& q) { return q.id == id; });
+        if (m != mounts.end())
+            out.push_back({id, m->at, force, {}});
+    }
+    if (!c.given.empty())
+        return out;
     for (const auto& m : mounts) {
         const auto i = static_cast<std::size_t>(m.support);
         if (i >= c.R.size() || !m.carries)
@@ -52,13 +59,15 @@ std::vector<LoadCase> loadPath(const Piece& piece, const PiecePlan& pp, double w
     if (!hold || !hold->feasible)
         return out;
     const Assembly& a = pp.assembly();
-    std::vector<AppliedForce> standing = ownWeight(a, woodDensity);
-    for (auto& f : contents(piece.load, a))
-        standing.push_back(std::move(f));
+    const std::vector<AppliedForce> own = ownWeight(a, woodDensity);
+    const std::vector<AppliedForce> things = contents(piece.load, a);
     for (const auto& c : hold->cases) {
         LoadCase one;
-        one.id = c.hand ? fmt::format("C2 at {:.0f} mm", *c.hand) : "C1";
-        one.applied = standing;
+        one.id = c.hand ? fmt::format("C2 at {:.0f} mm", *c.hand) : c.name.empty() ? "C1" : c.name;
+        one.applied = own;
+        if (c.contents)
+            one.applied.insert(one.applied.end(), things.begin(), things.end());
+        one.applied.insert(one.applied.end(), c.lean.begin(), c.lean.end());
         if (c.hand)
             one.applied.push_back(
                 {"hand", {*c.hand, a.depth.mm(), std::max(a.top, a.surfaceZ).mm()}, {0, 0, -pp.hand.newton}});

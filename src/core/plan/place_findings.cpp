@@ -7,6 +7,7 @@
 #include "strength/mantel.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace owl {
@@ -96,11 +97,38 @@ class PlaceFindings : public PieceFinder {
                             sayRound(ceiling)))
                 .remedies.push_back(raise(z));
         }
-        if (pp_.bottom < wall_->baseboard)
+        if (pp_.assembly().floor)
+            standsUp();
+        else if (pp_.bottom < wall_->baseboard)
             add("on_baseboard", Severity::warns, "It sits on the baseboard",
                 fmt::format("The baseboard is {} high; a rail does not lie flat across it.",
                             say(wall_->baseboard)))
                 .remedies.push_back(raise(wall_->baseboard + 20_mm));
+    }
+
+    /// A case comes in lying down: on its way up its diagonal must pass under the ceiling.
+    void standsUp() {
+        const double high = tall().mm();
+        const double deep = pp_.assembly().depth.mm();
+        const double least = lowestCeiling(*wall_, pp_.left, pp_.right()).mm() - 10;
+        const double diagonal = std::hypot(high, deep);
+        if (diagonal <= least)
+            return;
+        const Length lower = roundToTape(
+            Length::mm(std::sqrt(std::max(0.0, least * least - deep * deep))) - 5_mm, project_.style);
+        auto& f =
+            add("cannot_stand_up", Severity::warns, "It cannot be stood up in this room",
+                fmt::format("Tipped up from the floor its diagonal is {} under a ceiling of {}, 10 mm being "
+                            "kept free. Build it lower, or put it together standing.",
+                            sayRound(Length::mm(diagonal)), sayRound(Length::mm(least + 10))));
+        f.working = {"√(height² + depth²) ≤ ceiling − 10 mm",
+                     {{"height", say(tall())}, {"depth", say(pp_.assembly().depth)}},
+                     sayRound(Length::mm(diagonal)),
+                     "geometry",
+                     {}};
+        if (lower > 300_mm)
+            f.remedies.push_back(
+                changeParameters({"Height " + say(lower), {{"height", lower.mm()}}}, piece_));
     }
 
     void neighbours() {

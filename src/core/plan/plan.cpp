@@ -113,26 +113,26 @@ class Planner {
         const std::vector<NoDrillZone>& zones = plan_.findWall(wall.id)->zones;
         pp.rows = rows;
         // Made once to learn where it can be screwed, and again with the holes clear of its joints.
-        pp.made = make_(piece.params, makeContext(pp, false), catalog_);
+        pp.made = make_(piece.params, makeContext(wall, pp, false), catalog_);
         pp.studs = studsBehind(wall, pp);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(zones, pp);
         const bool anchored =
             !hasStuds(wall, catalog_) || piece.hold.support.find("anchor") != std::string::npos;
         if (!pp.studs.empty() || barred || anchored)
-            pp.made = make_(piece.params, makeContext(pp, anchored), catalog_);
+            pp.made = make_(piece.params, makeContext(wall, pp, anchored), catalog_);
         pp.cover = coverBehind(wall, pp);
         pp.studConfidence = leastConfidence(wall, pp);
         holdPiece({project_, shop_, catalog_}, piece, wall, wood, cache, pp);
-        makeForHold(piece, pp);
+        makeForHold(piece, wall, pp);
     }
 
     /// Some supports ask for something of the piece itself: recesses, a strip off its back.
-    void makeForHold(const Piece& piece, PiecePlan& pp) const {
+    void makeForHold(const Piece& piece, const Wall& wall, PiecePlan& pp) const {
         const RailVerdict* hold = pp.hold();
         if (!hold || !hold->feasible || !pp.assembly().wallPart.empty())
             return;
-        MakeContext ctx = makeContext(pp, false);
+        MakeContext ctx = makeContext(wall, pp, false);
         ctx.support = hold->option.id;
         for (double x : hold->rodX.empty() ? hold->x : hold->rodX)
             ctx.mountX.push_back(Length::mm(x));
@@ -152,12 +152,18 @@ class Planner {
         return same ? pp : nullptr;
     }
 
+    static bool hidden(const Assembly& a, Length x) {
+        return std::any_of(a.wallHidden.begin(), a.wallHidden.end(),
+                           [&](const auto& h) { return x > h.first && x < h.second; });
+    }
+
     std::vector<Length> studsBehind(const Wall& wall, const PiecePlan& pp) const {
         std::vector<Length> out;
         const Assembly& a = pp.assembly();
         for (Length x : studsBetween(wall, pp.left + a.wallLeft, pp.left + a.wallRight,
                                      Length::mm(studEndMargin), catalog_))
-            out.push_back(x - pp.left);
+            if (!hidden(a, x - pp.left))
+                out.push_back(x - pp.left);
         return out;
     }
 
@@ -174,7 +180,7 @@ class Planner {
         return !pp.barred.empty();
     }
 
-    [[nodiscard]] MakeContext makeContext(const PiecePlan& pp, bool anchored) const {
+    [[nodiscard]] MakeContext makeContext(const Wall& wall, const PiecePlan& pp, bool anchored) const {
         MakeContext ctx;
         ctx.kerf = project_.wood.kerf;
         ctx.wallScrewsX = pp.studs;
@@ -183,6 +189,7 @@ class Planner {
         ctx.rows = pp.rows;
         ctx.metricScrews = metric();
         ctx.units = metric() ? "mm" : "in";
+        ctx.baseboard = wall.baseboard;
         return ctx;
     }
 
@@ -197,7 +204,10 @@ class Planner {
         const Length end = 30_mm;
         for (double x : anchorPlaces(low.mm(), high.mm()))
             if (const auto free = freeNear(zones, pp.left + Length::mm(x), heights, 190_mm)) {
-                const Length at = std::clamp(*free - pp.left, low + end, std::max(low + end, high - end));
+                Length at = std::clamp(*free - pp.left, low + end, std::max(low + end, high - end));
+                for (const auto& h : pp.assembly().wallHidden) // beside a divider
+                    if (at > h.first && at < h.second)
+                        at = h.second;
                 if (out.empty() || at - out.back() >= 50_mm) // closer than that they share the board (7b)
                     out.push_back(at);
             }
@@ -324,7 +334,8 @@ class Planner {
         h.hanger = hanger;
         h.keeperLength = pp.hold()->keeperLength;
         h.keepersBehind = pp.hold()->keepersBehind;
-        h.way = hanger                           ? hangers.at(static_cast<std::size_t>(hanger->kind))
+        h.way = pp.assembly().floor              ? "stands"
+                : hanger                         ? hangers.at(static_cast<std::size_t>(hanger->kind))
                 : kind == RailSupport::rodsPlate ? "plates"
                 : kind == RailSupport::rodsStrip ? "strip"
                 : isRods(kind)                   ? "rods"

@@ -199,7 +199,8 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
     if (!hold.feasible)
         return;
     for (const auto& m : hold.mounting.mounts)
-        pp.holes.push_back({Length::mm(m.at.x), Length::mm(m.at.z)});
+        if (m.to != "floor")
+            pp.holes.push_back({Length::mm(m.at.x), Length::mm(m.at.z)});
     // From here on the assembly is final: what holds the piece is part of it.
     Assembly& a = pp.made.assembly;
     for (const auto& cut : hold.mounting.cuts)

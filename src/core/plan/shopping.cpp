@@ -89,7 +89,8 @@ class ShoppingList {
                        ? fmt::format("{:.0f} ml needed", std::ceil(s.needed * 1000))
                        : fmt::format("{:.1f} fl oz needed", s.needed * 33.814);
         else
-            need = formatLength(Length::mm(std::ceil(s.needed * 10) * 100), project_.style) + " of joint";
+            need = formatLength(Length::mm(std::ceil(s.needed * 10) * 100), project_.style) +
+                   (p->of == "metre" ? " needed" : " of joint");
         addLine(fmt::format("{} ({})", name, need), label, std::ceil(s.needed / size - 1e-9), s.price * size);
     }
 
@@ -173,11 +174,20 @@ class ShoppingList {
             else if (j.how == Joinery::dowels && j.pin > Length())
                 add(fmt::format("dowel {} × {}", say(j.pin), say(j.pinLength)), n, shop_.price("dowel"),
                     "dowel");
+            else if (j.kind == "pins" && !j.fasteners.empty())
+                add(fmt::format("shelf pin {}, steel",
+                                drillText(j.fasteners.front().diameter, project_.style)),
+                    static_cast<double>(j.fasteners.size()), shop_.price("shelf_pin"), "pin");
             else if (j.how == Joinery::nailsGlue)
                 add(j.nailLength > Length() ? fmt::format("18 gauge nail, {}", say(j.nailLength))
                                             : "18 gauge nail",
                     n, shop_.price("nail"), "nail");
         }
+        for (const auto& p : pp.assembly().parts)
+            for (const auto& f : p.features)
+                if (f.kind == "band") // and a little to trim at each end
+                    add("edge band, ironed on", (p.length + 20_mm).mm() / 1000, shop_.price("edge_band"),
+                        "band");
         const RailVerdict* hold = pp.hold();
         if (!hold || !hold->feasible)
             return;

@@ -62,6 +62,8 @@ Length pieceLeft(const Project& project, const Piece& piece) {
 }
 
 Length pieceBottom(const Project& project, const Piece& piece) {
+    if (onFloor(piece.params))
+        return {};
     const Piece* leader = leaderOf(project, piece);
     if (!leader)
         return piece.place.z;

@@ -86,6 +86,20 @@ void loadByLot(Piece& p, Lots& lots) {
         p.load.handN = std::round(lots.fraction() * 300);
 }
 
+/// The ids of what may hold it; nobody asks for anchors in the cover where the piece alone is too heavy for
+/// them.
+std::vector<std::string> usefulSupports(const Piece& piece, const Wall& wall, bool metric) {
+    constexpr double tooHeavy = 10; // kg
+    const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
+    const Species* wood = catalog().findSpecies(speciesOf(piece.params));
+    const bool heavy = massOf(a, wood ? 1120 * wood->means.sg12 : 500) > tooHeavy;
+    std::vector<std::string> out;
+    for (const auto& o : supportOptions(a, catalog(), metric, catalog().findWall(wall.construction)))
+        if (!heavy || o.firm())
+            out.push_back(o.id);
+    return out;
+}
+
 } // namespace
 
 tl::expected<Project, std::string> randomProject(const std::string& kind, Units units, std::uint64_t seed) {
@@ -110,9 +124,7 @@ tl::expected<Project, std::string> randomProject(const std::string& kind, Units 
     piece.place.z = lots.length(900_mm, 1700_mm);
     loadByLot(piece, lots);
     if (lots.below(2) == 0)
-        if (const auto options = supportIds(makePiece(piece.params, {}, catalog()).assembly, catalog(),
-                                            metric, catalog().findWall(wall.construction));
-            !options.empty())
+        if (const auto options = usefulSupports(piece, wall, metric); !options.empty())
             piece.hold.support = lots.oneOf(options);
     piece.hold.rows = static_cast<int>(lots.below(3));
     if (lots.below(2) == 0)

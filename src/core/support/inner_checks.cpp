@@ -1,6 +1,7 @@
 #include "support/inner_checks.h"
 
 #include "support/brace_check.h"
+#include "support/racking_check.h"
 #include "support/rail_joint.h"
 #include "support/shelf_check.h"
 
@@ -11,6 +12,8 @@ void addInnerChecks(const RailPiece& piece, double factor, bool quiet, RailVerdi
         v.checks.push_back(std::move(*joint));
     if (auto brace = braceCheck(piece, factor, quiet))
         v.checks.push_back(std::move(*brace));
+    if (auto racking = rackingCheck(piece, factor, quiet))
+        v.checks.push_back(std::move(*racking));
     for (auto& c : shelfChecks(piece, factor, quiet))
         v.checks.push_back(std::move(c));
 }

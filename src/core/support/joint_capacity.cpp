@@ -15,6 +15,10 @@ bool entersEndGrain(const Part& p, const Vec3& d) {
     return p.stock != Stock::sheet && std::abs(dot(p.pose.along, d)) > 0.7;
 }
 
+/// A steel shelf pin: what it may be bent to, MPa (mild steel, 0.66 of its yield), and how far in front of
+/// the side its load lies, mm (S10.8).
+constexpr double pinSteel = 155, pinReach = 2;
+
 double screwTakes(const RailPiece& p, const Joint& j, const Part& into, const Fastener& f, bool pulls,
                   double CD) {
     const Screw* s = p.catalog ? p.catalog->findScrew(j.screwId) : nullptr;
@@ -55,6 +59,9 @@ double jointTakes(const RailPiece& p, const Joint& j, const Vec3& force, bool le
             const DowelStrength d =
                 dowelStrength(j.pin.mm(), std::min(j.pinFirst, j.pinSecond).mm(), p.woodC1.G, CD);
             fasteners += pulls ? d.pull : d.shear;
+        } else if (f.kind == "pin") {
+            fasteners +=
+                pulls ? 0 : pinStrength(f.diameter, f.length, pinReach, p.woodC1.G, pinSteel, CD).capacity();
         } else if (f.kind.find("screw") != std::string::npos) {
             fasteners += screwTakes(p, j, *second, f, pulls, CD);
         }

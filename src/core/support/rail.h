@@ -25,7 +25,8 @@ enum class RailSupport {
     rodsStrip,   ///< home-made rods in a strip that is screwed to studs
     rodsMasonry, ///< rods in bored masonry
     rodsPlug,    ///< rods in eccentric plugs in masonry
-    arms         ///< a ledger with arms, over which a hollow slides
+    arms,        ///< a ledger with arms, over which a hollow slides
+    floor        ///< its own feet alone, no hole in the wall
 };
 bool isRods(RailSupport k);
 
@@ -101,6 +102,11 @@ struct SupportDemand {
 struct SupportCase {
     std::optional<double> hand; ///< mm from the left end; empty: nobody leans
     std::vector<double> R, M;   ///< N up, N mm
+    /// Told mount by mount where a piece stands on feet: the force on the piece, N.
+    std::vector<std::pair<std::string, Vec3>> given = {};
+    std::string name = {};               ///< of a combination that is neither what stands there nor a hand
+    std::vector<AppliedForce> lean = {}; ///< what it adds
+    bool contents = true;                ///< false: the piece is empty
 };
 
 /// What a support takes out of a part of the piece.

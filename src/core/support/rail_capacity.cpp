@@ -55,7 +55,13 @@ void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall, 
     StaticsCache fresh; // with an even load where nothing is planned the statics are others
     StaticsCache& cache = contentsMass(piece.load, *piece.assembly) > 0 ? known : fresh;
     const double planned = contentsMass(p.load, *p.assembly);
-    const double looked = std::min(mostInAll, mostPerMetre * p.assembly->length.mm() / 1000);
+    // On the floor the sum is no matter: every shelf by itself (S12.10 speaks of what hangs).
+    const auto shelves = surfacesOf(*p.assembly);
+    const double each = std::min(mostInAll, mostPerMetre * p.assembly->length.mm() / 1000);
+    const double looked =
+        p.assembly->floor ? each * static_cast<double>(std::count_if(shelves.begin(), shelves.end(),
+                                                                     [](const Surface& s) { return s.even; }))
+                          : each;
     const double most = std::max(0.0, looked - p.mass) / planned;
     const auto judged = [&](double factor) { return judgeRail(p, wall, v.option, cache, factor, true); };
     const auto holds = [&](const RailVerdict& r) { return r.feasible && r.verdict.utilisation <= 1; };

@@ -7,6 +7,7 @@
 #include "support/rail_mounting.h"
 #include "support/rail_section.h"
 #include "support/rods.h"
+#include "support/standing.h"
 #include "support/words.h"
 
 #include <algorithm>
@@ -221,6 +222,8 @@ WorstOf worstOver(const RailBench& b, std::string id, std::string title, std::st
 
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       StaticsCache& cache, double factor, bool quiet) {
+    if (piece.assembly->floor)
+        return judgeStanding(piece, wall, option, factor, quiet);
     if (option.hanger)
         return judgeHanger(piece, wall, option, cache, factor, quiet);
     if (isRods(option.kind))

@@ -32,8 +32,9 @@ struct RailBench {
     [[nodiscard]] double rail() const {
         double all = piece.screwPasses > 0 ? piece.screwPasses : piece.assembly->wallThrough.mm();
         if (piece.screwPasses <= 0)
-            for (const auto& [part, t] : piece.assembly->wallFront)
-                all += t.mm();
+            for (const auto* side : {&piece.assembly->wallFront, &piece.assembly->wallBehind})
+                for (const auto& [part, t] : *side)
+                    all += t.mm();
         return all;
     }
 };

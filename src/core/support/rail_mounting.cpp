@@ -36,8 +36,11 @@ WallFixing wallFixing(const RailOption& option, double front, double cover, doub
 Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& v) {
     Mounting out;
     const Assembly& a = *piece.assembly;
-    double front = a.wallThrough.mm();
-    for (const auto& [part, t] : a.wallFront)
+    auto passed = a.wallFront; // from the head to the wall
+    passed.emplace_back(a.wallPart, a.wallThrough);
+    passed.insert(passed.end(), a.wallBehind.begin(), a.wallBehind.end());
+    double front = 0;
+    for (const auto& [part, t] : passed)
         front += t.mm();
     const WallFixing fixing = wallFixing(v.option, front, wall.cover, v.screwLength);
     for (std::size_t i = 0; i < v.x.size(); ++i)
@@ -50,24 +53,19 @@ Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVe
             m.direction = {0, -1, 0};
             m.length = fixing.length;
             m.diameter = fixing.diameter;
-            for (const auto& [part, t] : a.wallFront)
-                m.passes.push_back(part);
-            m.passes.push_back(a.wallPart);
             m.into = intoOf(v.option.kind);
             m.support = static_cast<int>(i);
             double y = front;
-            const auto bore = [&](const std::string& part, double deep) {
+            for (const auto& [part, t] : passed) {
+                m.passes.push_back(part);
                 out.holes.emplace_back(part, Hole{fmt::format("{}/wall-{}", part, out.mounts.size() + 1),
                                                   {v.x[i], y, z},
                                                   m.direction,
                                                   fixing.hole,
-                                                  deep,
+                                                  t.mm(),
                                                   m.id});
-                y -= deep;
-            };
-            for (const auto& [part, t] : a.wallFront)
-                bore(part, t.mm());
-            bore(a.wallPart, a.wallThrough.mm());
+                y -= t.mm();
+            }
             out.mounts.push_back(std::move(m));
         }
     return out;

@@ -127,6 +127,26 @@ void addArms(std::vector<RailOption>& out, const Catalog& catalog, bool metric, 
     out.push_back(std::move(o));
 }
 
+/// What a standing case is tied to the wall with; on its feet alone where it has no part to tie.
+void addStanding(std::vector<RailOption>& out, const Assembly& a, const Catalog& catalog, bool metric,
+                 const WallKind* wall) {
+    if (!a.floor->tied) {
+        RailOption o;
+        o.id = "stands";
+        o.name = "on its own feet";
+        o.kind = RailSupport::floor;
+        out.push_back(std::move(o));
+        return;
+    }
+    for (auto o : railOptions(catalog, metric, wall)) {
+        if (!o.firm() || o.second > 0)
+            continue;
+        o.id = "stands-" + o.id;
+        o.name = "on its feet, tied with " + o.name;
+        out.push_back(std::move(o));
+    }
+}
+
 /// Everything that a rail can hang on, each with the usual fixing of this wall.
 void addHangers(std::vector<RailOption>& out, const Catalog& catalog, bool metric, const WallKind* wall) {
     const std::vector<RailOption> base = railOptions(catalog, metric, wall);
@@ -159,14 +179,17 @@ std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog
     std::vector<RailOption> out;
     const WallKind* kind = wall ? wall : catalog.findWall("timber_stud_us");
     const WallHold holds = kind ? kind->holds : WallHold::studs;
-    if (a.rods)
+    if (a.floor)
+        addStanding(out, a, catalog, metric, wall);
+    else if (a.rods)
         addRods(out, *a.rods, catalog, metric, holds);
     else if (a.cavity)
         addArms(out, catalog, metric, wall);
     else {
         if (a.standOff <= Length())
             out = railOptions(catalog, metric, wall);
-        addHangers(out, catalog, metric, wall);
+        if (!a.screwedFlat)
+            addHangers(out, catalog, metric, wall);
         std::erase_if(out, [&](const RailOption& o) {
             return o.hanger && o.hanger->kind == HangerKind::eight && somethingAboveRail(a, o.hanger->height);
         });

@@ -65,12 +65,11 @@ class ShelfJudge {
         if (!part || s.at.size() < 2)
             return;
         const BoardStuff w = stuffOf(p_, *part);
-        const double b = s.deep.mm();
-        const double h = s.thick.mm();
+        const Bent bent = bentOf(s, w.E);
         Beam beam;
         const double x0 = s.at.front().mm();
         beam.length = (s.at.back() - s.at.front()).mm();
-        beam.EI = w.E * b * h * h * h / 12;
+        beam.EI = w.E * bent.I;
         if (beam.length < 1 || !(beam.EI > 0))
             return;
         for (Length x : s.at) {
@@ -84,7 +83,7 @@ class ShelfJudge {
         for (int i = 0; i <= steps; ++i)
             places_.push_back(beam.length * i / steps);
         beam.probes = places_;
-        const double own = b * h * 1e-9 * w.density * gravity;
+        const double own = bent.A * 1e-9 * w.density * gravity;
         const LineLoad self{0, beam.length, own};
         Beam lasting = beam;
         beam.lines = lasting.lines = {self};
@@ -106,8 +105,39 @@ class ShelfJudge {
         if (!now || !later)
             return;
         sag(s, *part, w, *now, *later, beam.EI);
-        strength(s, *part, w, *now, b, h);
+        strength(s, *part, w, *now, bent);
         joints(s, *part, *now);
+    }
+
+    /// mm2, mm4, mm3 of a board with the strip along its front, as one section about its own middle.
+    struct Bent {
+        double A = 0, I = 0, Z = 0;
+    };
+    [[nodiscard]] Bent bentOf(const ShelfSpan& s, double E) const {
+        struct Rect {
+            double b, h, z, share; ///< share: of the board's stiffness, never more than all of it
+        };
+        std::vector<Rect> rects{{s.deep.mm(), s.thick.mm(), 0, 1}};
+        if (s.strip)
+            rects.push_back({s.strip->thick.mm(), s.strip->high.mm(), s.strip->z.mm(),
+                             std::min(1.0, E > 0 ? p_.woodC1.E / E : 1)});
+        Bent out;
+        double all = 0;
+        double first = 0;
+        double low = 0;
+        double high = 0;
+        for (const auto& r : rects) {
+            out.A += r.b * r.h;
+            all += r.share * r.b * r.h;
+            first += r.share * r.b * r.h * (r.z + r.h / 2);
+            low = std::min(low, r.z);
+            high = std::max(high, r.z + r.h);
+        }
+        const double middle = all > 0 ? first / all : 0;
+        for (const auto& r : rects) // Steiner
+            out.I += r.share * r.b * r.h * (r.h * r.h / 12 + std::pow(r.z + r.h / 2 - middle, 2));
+        out.Z = out.I / std::max({high - middle, middle - low, 1e-9});
+        return out;
     }
 
     [[nodiscard]] double widest(const ShelfSpan& s) const {
@@ -150,12 +180,12 @@ class ShelfJudge {
         keepWorse(sag_, std::move(c));
     }
 
-    void strength(const ShelfSpan& s, const Part& part, const BoardStuff& w, const BeamResult& now, double b,
-                  double h) {
+    void strength(const ShelfSpan& s, const Part& part, const BoardStuff& w, const BeamResult& now,
+                  const Bent& bent) {
         const double M = std::max(now.maxSagging, now.maxHogging);
         // A hand presses in the middle of the widest bay.
         const double with = M + p_.hand * widest(s) / 4;
-        const double Z = b * h * h / 6;
+        const double Z = bent.Z;
         std::optional<Use> leaning;
         if (p_.hand > 0)
             leaning = Use{with / Z, w.Fb2};
@@ -164,18 +194,24 @@ class ShelfJudge {
             const bool hand = c.leaning && *c.leaning > *c.standing;
             c.load = hand ? "a hand of " + N(p_.hand) + " in the middle of it" : "what stands on it";
             c.place = part.name;
-            c.working = {"σ = M/(b h²/6) ≤ F_b",
-                         {{"load", c.load}, {"M", words::Nm(hand ? with : M)}, {"b", mm(b)}, {"h", mm(h)}},
+            c.working = {s.strip ? "σ = M/Z ≤ F_b, board and front strip as one" : "σ = M/(b h²/6) ≤ F_b",
+                         {{"load", c.load},
+                          {"M", words::Nm(hand ? with : M)},
+                          {"b", mm(s.deep.mm())},
+                          {"h", mm(s.thick.mm())}},
                          MPa(c.demand) + " of " + MPa(c.capacity),
                          "S5.5, S3.2, S3.3",
                          {}};
+            if (s.strip)
+                c.working.values.emplace_back("strip",
+                                              mm(s.strip->thick.mm()) + " × " + mm(s.strip->high.mm()));
         }
         keepWorse(bending_, std::move(c));
     }
 
     void joints(const ShelfSpan& s, const Part& part, const BeamResult& now) {
         for (std::size_t i = 0; i < s.joints.size() && i < now.reactions.size(); ++i) {
-            const Joint* j = a_.joint(s.joints[i]);
+            const Joint* j = s.joints[i].empty() ? nullptr : a_.joint(s.joints[i]); // it may lie there
             if (!j)
                 continue;
             const double R = std::abs(now.reactions[i]);

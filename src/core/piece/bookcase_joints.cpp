@@ -1,0 +1,340 @@
+// How the boards of a bookcase are held together: case first, then what hangs in it, the back, loose shelves.
+#include "piece/board_joint.h"
+#include "piece/bookcase_shape.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+class BookcaseJoiner : BookcaseWork {
+  public:
+    using BookcaseWork::BookcaseWork;
+
+    void run() {
+        strips();
+        corner("bottom", true);
+        corner("rail", true);
+        corner("rail-low", true);
+        dividers();
+        ends(true);
+        if (p_.back == CaseBack::letIn)
+            captive();
+        corner("top", true);
+        ends(false);
+        corner("bottom", false);
+        corner("rail", false);
+        corner("rail-low", false);
+        corner("top", false);
+        railTop();
+        base();
+        if (p_.back == CaseBack::rabbet || p_.back == CaseBack::nailed)
+            nailed();
+        pins();
+    }
+
+  private:
+    /// Screws or dowels; what does not fit is told once and glued.
+    void fix(Joint& j, const Meeting& m, bool screws) {
+        j.through = m.headSide;
+        j.how = screws ? Joinery::screwsGlue : Joinery::dowels;
+        j.shows = screws && m.shows;
+        const std::string why = screws ? fitScrew(j, m, p_.plugs, ctx_, catalog_) : fitDowels(j, m, ctx_);
+        if (why.empty())
+            return;
+        j.how = Joinery::glue;
+        j.shows = false;
+        if (!std::exchange(told_, true))
+            problem(screws ? "no_screw" : "no_dowels", "joinery", why).cures = {
+                {screws ? "Dowels instead" : "Screws instead", {{"joinery", screws ? "dowels" : "screws"}}},
+                {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
+    }
+    [[nodiscard]] bool byScrews() const { return p_.joinery == CaseJoint::screws; }
+    [[nodiscard]] static bool isRail(const std::string& id) { return id.starts_with("rail"); }
+
+    /// A board that ends at a side: bottom, top, rails.
+    void corner(const std::string& id, bool leftOne) {
+        const std::string side = leftOne ? "side-left" : "side-right";
+        if (!has(id) || !has(side))
+            return;
+        if (id == "top" && p_.topOver) {
+            topOn(side, leftOne);
+            return;
+        }
+        const std::string name = id + (leftOne ? "-left" : "-right");
+        if (housed() && !isRail(id)) {
+            keepHoused(name, side, id, p_.housing);
+            return;
+        }
+        const Cell b = d_.assembly.find(id)->bounds();
+        Joint j = named(name, side, id, "butt");
+        j.drivenFrom = "the end";
+        fix(j, {s_.t, (s_.x1 - s_.x0) / 2, s_.t, true, true}, byScrews());
+        const Length x = leftOne ? Length() : p_.length;
+        if (j.how != Joinery::glue) {
+            if (isRail(id))
+                for (Length z : railRows(b))
+                    j.spots.push_back({{x, b.at.y + s_.t / 2, z}});
+            else
+                for (Length y : across(b.at.y, b.at.y + b.size.y))
+                    j.spots.push_back({{x, y, b.at.z + s_.t / 2}});
+        }
+        keepPlugged(std::move(j), p_.plugs, p_.species);
+    }
+
+    /// Two, as far apart as may be, clear of the row of wall screws in the rail's middle.
+    [[nodiscard]] static std::vector<Length> railRows(const Cell& rail) {
+        const Length end = std::min(14_mm, rail.size.z / 4);
+        return {rail.at.z + end, rail.at.z + rail.size.z - end};
+    }
+
+    void topOn(const std::string& side, bool leftOne) {
+        Joint j = named(leftOne ? "top-left" : "top-right", "top", side, "butt");
+        j.drivenFrom = "above";
+        fix(j, {s_.t, (s_.sideHigh - s_.sideLow) / 2, s_.t, true, true}, byScrews());
+        const Cell b = d_.assembly.find(side)->bounds();
+        if (j.how != Joinery::glue)
+            for (Length y : across(b.at.y, b.at.y + b.size.y))
+                j.spots.push_back({{leftOne ? s_.t / 2 : p_.length - s_.t / 2, y, p_.height}});
+        keepPlugged(std::move(j), p_.plugs, p_.species);
+    }
+
+    void dividers() {
+        for (std::size_t i = 1; i < s_.bays.size(); ++i) {
+            const std::string id = fmt::format("divider-{}", i);
+            for (const char* in : {"bottom", "top"}) {
+                if (housed()) {
+                    keepHoused(id + "-" + in, in, id, p_.housing);
+                    continue;
+                }
+                const Cell b = d_.assembly.find(id)->bounds();
+                Joint j = named(id + "-" + in, in, id, "butt");
+                j.drivenFrom = in == std::string("top") ? "above" : "below";
+                fix(j, {s_.t, (s_.z1 - s_.z0) / 2, s_.t, true, in == std::string("top")}, byScrews());
+                const Length z = in == std::string("top") ? p_.height : s_.low;
+                const Length y0 = std::max(b.at.y, d_.assembly.find(in)->bounds().at.y);
+                if (j.how != Joinery::glue)
+                    for (Length y : across(y0 + (has("rail") ? s_.t : Length()), b.at.y + b.size.y))
+                        j.spots.push_back({{b.at.x + s_.t / 2, y, z}});
+                keepPlugged(std::move(j), p_.plugs, p_.species);
+            }
+        }
+    }
+
+    /// Fixed shelves at the uprights on their left, or on their right.
+    void ends(bool leftEnd) {
+        for (const auto& shelf : s_.shelves) {
+            if (shelf.loose)
+                continue;
+            const std::string host = leftEnd ? leftOf(shelf.bay) : rightOf(shelf.bay);
+            const std::string name = shelf.id + (leftEnd ? "-left" : "-right");
+            if (housed()) {
+                keepHoused(name, host, shelf.id, p_.housing);
+                continue;
+            }
+            const bool outside = host.starts_with("side");
+            const Cell b = d_.assembly.find(shelf.id)->bounds();
+            Joint j = named(name, host, shelf.id, "butt");
+            j.drivenFrom = leftEnd ? "the left" : "the right";
+            fix(j, {s_.t, b.size.x / 2, s_.ts, true, true}, byScrews() && outside);
+            const Cell h = d_.assembly.find(host)->bounds();
+            // Dowels from both sides of a divider at one height keep clear of each other.
+            const Length aside = shelf.bay % 2 == 1 ? 18_mm : Length();
+            if (j.how != Joinery::glue)
+                for (Length y : across(b.at.y, b.at.y + b.size.y))
+                    j.spots.push_back(
+                        {{leftEnd ? h.at.x : h.at.x + h.size.x, y + aside, b.at.z + s_.ts / 2}});
+            keepPlugged(std::move(j), p_.plugs, p_.species);
+        }
+    }
+
+    void strips() {
+        for (const auto& shelf : s_.shelves) {
+            if (!has("strip-" + shelf.id))
+                continue;
+            Joint j = named("strip-" + shelf.id, shelf.id, "strip-" + shelf.id, "edge");
+            j.drivenFrom = "the front";
+            j.note = "Flush along the shelf's face; it stiffens the shelf, so leave no gap.";
+            j.glueArea = d_.assembly.find("strip-" + shelf.id)->length.mm() * s_.ts.mm();
+            keep(std::move(j));
+        }
+    }
+
+    void captive() {
+        if (!has("back"))
+            return;
+        Joint j = named("back-groove", overBaseboard() ? "side-left" : "bottom", "back", "loose");
+        j.how = Joinery::dry;
+        j.glued = false;
+        j.carries = false;
+        j.gap = 0.5;
+        j.note = "Dry: it must be free to move. The boards that follow take its other edges in.";
+        keep(std::move(j));
+    }
+
+    /// The panel ends above the baseboard, where the bottom lies lower.
+    [[nodiscard]] bool overBaseboard() const { return d_.assembly.find("back")->bounds().at.z > s_.z0; }
+
+    /// Its joint with the top keeps the case to the wall.
+    void railTop() {
+        if (!has("rail"))
+            return;
+        const Cell r = d_.assembly.find("rail")->bounds();
+        Joint j = named("top-rail", "top", "rail", "butt");
+        j.drivenFrom = "above";
+        fix(j, {s_.t, r.size.z, s_.t, true, true}, byScrews());
+        if (j.how != Joinery::glue) {
+            std::vector<Length> avoid = ctx_.wallScrewsX;
+            avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
+            for (std::size_t i = 0; i + 1 < s_.bays.size(); ++i)
+                avoid.push_back(s_.bays[i].second + s_.t / 2);
+            for (Length x : spread(s_.x0, s_.x1, std::min(60_mm, (s_.x1 - s_.x0) / 4), 200_mm, avoid, 20_mm))
+                j.spots.push_back({{x, r.at.y + s_.t / 2, p_.height}});
+        }
+        placeClear(j, d_.assembly, s_.x0 + 30_mm, s_.x1 - 30_mm, catalog_);
+        keepPlugged(std::move(j), p_.plugs, p_.species);
+    }
+
+    void base() {
+        if (has("kick")) {
+            for (const bool leftOne : {true, false}) {
+                const Cell k = d_.assembly.find("kick")->bounds();
+                Joint j = named(leftOne ? "kick-left" : "kick-right", leftOne ? "side-left" : "side-right",
+                                "kick", "butt");
+                j.drivenFrom = "the end";
+                fix(j, {s_.t, (s_.x1 - s_.x0) / 2, s_.t, false, true}, false);
+                if (j.how != Joinery::glue)
+                    for (Length z : railRows(k))
+                        j.spots.push_back({{leftOne ? Length() : p_.length, k.at.y + s_.t / 2, z}});
+                keep(std::move(j));
+            }
+            glued("bottom-kick", "bottom", "kick");
+            for (std::size_t i = 1; i < s_.bays.size(); ++i)
+                glued(fmt::format("bottom-block-{}", i), "bottom", fmt::format("block-{}", i));
+        }
+        if (!has("frame-front"))
+            return;
+        for (const char* board : {"frame-front", "frame-back"})
+            for (const bool leftOne : {true, false}) {
+                const std::string end = leftOne ? "frame-left" : "frame-right";
+                const Cell b = d_.assembly.find(board)->bounds();
+                const Cell e = d_.assembly.find(end)->bounds();
+                Joint j = named(std::string(board) + (leftOne ? "-left" : "-right"), board, end, "butt");
+                const bool front = board == std::string("frame-front");
+                j.drivenFrom = front ? "the front" : "behind";
+                fix(j, {s_.t, e.size.y / 2, s_.t, true, false}, false);
+                if (j.how != Joinery::glue)
+                    for (Length z : railRows(b))
+                        j.spots.push_back({{e.at.x + s_.t / 2, front ? b.at.y + b.size.y : b.at.y, z}});
+                keep(std::move(j));
+            }
+        for (const char* board : {"frame-front", "frame-back"})
+            onFrameScrews(board);
+    }
+    void glued(std::string id, const char* first, const std::string& second) {
+        Joint j = named(std::move(id), first, second, "edge");
+        j.drivenFrom = "below";
+        j.note = "Flush and square to the bottom.";
+        keep(std::move(j));
+    }
+
+    /// From inside, down through the bottom: what stands there hides them.
+    void onFrameScrews(const char* board) {
+        const Cell b = d_.assembly.find(board)->bounds();
+        Joint j = named(std::string("bottom-") + board, "bottom", board, "butt");
+        j.drivenFrom = "above";
+        fix(j, {s_.t, b.size.z, s_.t, false, false}, true);
+        std::vector<Length> avoid;
+        for (std::size_t i = 0; i + 1 < s_.bays.size(); ++i)
+            avoid.push_back(s_.bays[i].second + s_.t / 2);
+        if (j.how != Joinery::glue)
+            for (Length x : spread(s_.x0, s_.x1, 50_mm, 300_mm, avoid, s_.t / 2 + 16_mm))
+                j.spots.push_back({{x, b.at.y + s_.t / 2, s_.z0}});
+        keep(std::move(j));
+    }
+
+    /// Round its edges, glued and nailed: it keeps the case square.
+    void nailed() {
+        if (!has("back"))
+            return;
+        const Cell b = d_.assembly.find("back")->bounds();
+        const bool over = p_.back == CaseBack::nailed;
+        const Length in = over ? s_.t / 2 : s_.t / 4; // from the side's inner face, into its wood
+        const auto edge = [&](const char* id, const char* to, bool upright, Length at, Length wide) {
+            if (!has(to))
+                return;
+            Joint j = named(id, "back", to, "butt");
+            j.how = Joinery::nailsGlue;
+            j.drivenFrom = "behind";
+            j.through = p_.backThickness;
+            j.nailLength = nailFor({p_.backThickness, p_.depth / 2, s_.t, false, false}, ctx_);
+            const Length from = upright ? b.at.z : s_.x0;
+            const Length to_ = upright ? b.at.z + b.size.z : s_.x1;
+            const auto taken = others(upright, at);
+            for (Length v : spread(from, to_, std::min(25_mm, (to_ - from) / 4), 140_mm, taken, 14_mm))
+                j.spots.push_back(upright ? FastenerSpot{{at, Length(), v}}
+                                          : FastenerSpot{{v, Length(), at}});
+            // A panel's face counts a third of a glue line along the grain (S10.8).
+            j.glueArea = (to_ - from).mm() * wide.mm() / 3;
+            j.note = "With the diagonals equal: now is when the case becomes square for good.";
+            keep(std::move(j));
+        };
+        const Length wide = over ? s_.t : s_.t / 2;
+        edge("back-left", "side-left", true, s_.x0 - in, wide);
+        edge("back-right", "side-right", true, s_.x1 + in, wide);
+        if (b.at.z <= s_.low)
+            edge("back-bottom", "bottom", false, s_.low + s_.t / 2, s_.t);
+        if (b.at.z + b.size.z >= p_.height)
+            edge("back-top", "top", false, p_.height - s_.t / 2, s_.t);
+    }
+
+    /// Where fasteners near the rear edge are already, along that edge: on a side the heights of those that
+    /// enter it, on top or bottom the places of those that cross it.
+    [[nodiscard]] std::vector<Length> others(bool upright, Length at) const {
+        std::vector<Length> out;
+        for (const auto& j : d_.assembly.joints)
+            for (const auto& f : j.fasteners) {
+                const bool across = std::abs(f.direction.y) < 0.5 && f.from.y < 40;
+                const bool lies = std::abs(f.direction.x) > 0.5;
+                const double there = upright ? f.from.x - at.mm() : f.from.z - at.mm();
+                if (across && lies == upright && std::abs(there) < 60)
+                    out.push_back(Length::mm(upright ? f.from.z : f.from.x));
+            }
+        return out;
+    }
+
+    /// Two at each end of a loose shelf.
+    void pins() {
+        for (const auto& shelf : s_.shelves)
+            if (shelf.loose)
+                for (const bool leftEnd : {true, false}) {
+                    const std::string host = leftEnd ? leftOf(shelf.bay) : rightOf(shelf.bay);
+                    Joint j = named(shelf.id + (leftEnd ? "-left" : "-right"), host, shelf.id, "pins");
+                    j.how = Joinery::dry;
+                    j.glued = false;
+                    j.gap = 1;
+                    const double z = d_.assembly.find(shelf.id)->bounds().at.z.mm();
+                    for (const auto& h : d_.assembly.find(host)->holes) {
+                        const bool mine = h.id.starts_with(fmt::format("{}/pin-row-{}-", host, shelf.id)) &&
+                                          std::abs(h.at.z + h.diameter / 2 - z) < 0.01;
+                        if (mine)
+                            j.fasteners.push_back(
+                                {"pin", h.at, h.direction, h.depth - 1, h.diameter, {host}, false});
+                    }
+                    if (!j.fasteners.empty())
+                        d_.assembly.joints.push_back(std::move(j));
+                }
+    }
+
+    bool told_ = false;
+};
+
+} // namespace
+
+void addBookcaseJoints(const BookcaseWith& with) {
+    BookcaseJoiner(with).run();
+}
+
+} // namespace owl

@@ -1,0 +1,132 @@
+#include "piece/case_builder.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+
+std::vector<Bay> CaseBuilder::divide(Division d) {
+    const Length clear = d.x1 - d.x0;
+    Length used;
+    for (Length w : d.widths)
+        used += w + d.divider;
+    if (!d.widths.empty() && used > clear - 20_mm) {
+        problem("bays_too_wide", "bays",
+                fmt::format("The bays and their dividers need {}; inside there are {}, and a last bay is "
+                            "to be left.",
+                            say(used), say(clear)))
+            .cures = {{"Equal bays", {{"bays", nlohmann::ordered_json::array()}}},
+                      to("Length", "length", d.length + used - clear + 120_mm)};
+        d.widths.clear();
+    }
+    if (d.widths.empty())
+        d.widths = equalBays(d);
+    std::vector<Bay> out;
+    Length x = d.x0;
+    for (Length w : d.widths) {
+        out.emplace_back(x, x + w);
+        x += w + d.divider;
+    }
+    out.emplace_back(x, d.x1);
+    return out;
+}
+
+std::vector<Length> CaseBuilder::equalBays(const Division& d) {
+    const int n = std::clamp(d.dividers, 0, 60);
+    const Length clear = d.x1 - d.x0;
+    const Length each = (clear - d.divider * n) / (n + 1);
+    if (n > 0 && each < 20_mm)
+        problem("dividers_do_not_fit", "dividers",
+                fmt::format("{} dividers of {} leave bays of {}.", n, say(d.divider),
+                            say(std::max(Length(), each))))
+            .cures = {
+            {"Fewer dividers",
+             {{"dividers",
+               std::max(0, static_cast<int>((clear + d.divider).mm() / (100_mm + d.divider).mm()) - 1)}}},
+            to("Length", "length", d.length + (100_mm - each) * (n + 1))};
+    return std::vector<Length>(each >= 20_mm ? static_cast<std::size_t>(n) : 0, each);
+}
+
+void CaseBuilder::letIn(const std::string& in, const std::string& of, Length deep, const char* kind) {
+    Part* wood = part(in);
+    const Part* board = part(of);
+    if (!wood || !board || wood->solid.empty())
+        return;
+    const Cell b = board->bounds();
+    const double before = wood->solid.volume();
+    subtract(wood->solid,
+             boxCell({b.at.x.mm(), b.at.y.mm() - 1, b.at.z.mm()},
+                     {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}},
+                     {b.size.x.mm(), b.size.y.mm() + 1, b.size.z.mm()}),
+             8);
+    if (wood->solid.volume() > before - 1)
+        return;
+    const Cell w = wood->bounds();
+    const bool lying = wood->grainAlongPiece();
+    feature(*wood, std::string("housing-") + of, kind,
+            fmt::format("{} deep and as wide as the {} is thick, for the {}, {} from the {}", say(deep),
+                        board->name, board->name, say(lying ? b.at.x - w.at.x : b.at.z - w.at.z),
+                        lying ? "left end" : "lower end"));
+}
+
+Joint CaseBuilder::named(std::string id, std::string first, std::string second, const char* kind) {
+    Joint j;
+    j.id = std::move(id);
+    j.first = std::move(first);
+    j.second = std::move(second);
+    j.kind = kind;
+    j.how = Joinery::glue;
+    return j;
+}
+
+std::vector<Length> CaseBuilder::across(Length from, Length to) {
+    const Length end = std::min(35_mm, (to - from) / 4);
+    const Length run = to - from - end * 2;
+    const int n = std::max(2, static_cast<int>(std::lround(run.mm() / 90)) + 1);
+    std::vector<Length> out;
+    for (int i = 0; i < n; ++i)
+        out.push_back(from + end + run * i / (n - 1));
+    return out;
+}
+
+void CaseBuilder::keep(Joint j) {
+    const Screw* s = catalog_.findScrew(j.screwId);
+    placeFasteners(j, d_.assembly, s ? s->d : 0);
+    d_.assembly.joints.push_back(std::move(j));
+}
+
+void CaseBuilder::keepPlugged(Joint j, PlugWay plugs, const std::string& wood) {
+    const std::string id = j.id;
+    const bool screws = j.how == Joinery::screwsGlue && j.shows;
+    keep(std::move(j));
+    if (!screws || plugs == PlugWay::filled)
+        return;
+    const Joint& made = *d_.assembly.joint(id);
+    const Screw* s = catalog_.findScrew(made.screwId);
+    if (s && plugSink(s->countersink(), made.through.mm())) {
+        d_.assembly.plugs = plugs;
+        plugScrews(d_.assembly, id, s->plug, s->countersink(), wood);
+    } else if (s && !std::exchange(plugsTold_, true)) {
+        const Length need = Length::mm(std::ceil(2 * (s->countersink() + leastPlug)));
+        problem("no_plugs", "plugs",
+                fmt::format("{} of wood under the plugs is too little: they want boards of {}. The heads are "
+                            "filled.",
+                            say(made.through), say(need)),
+                false)
+            .cures = {{"Fill them", {{"plugs", "filled"}}},
+                      {say(need) + " thick", {{"thickness", need.mm()}}}};
+    }
+}
+
+void CaseBuilder::keepHoused(std::string id, const std::string& in, const std::string& board, Length deep) {
+    Joint j = named(std::move(id), in, board, deep > Length() ? "housing" : "butt");
+    j.housing = deep;
+    j.note = deep > Length()
+                 ? "A thin coat in the housing is enough; slide it in from the front, flush where "
+                   "it was marked."
+                 : "Glue on end grain: it only keeps its place.";
+    keep(std::move(j));
+}
+
+} // namespace owl
