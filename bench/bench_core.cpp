@@ -141,6 +141,12 @@ BENCHMARK_CAPTURE(
     R"({"length":2400,"height":1500,"depth":300,"dividers":5,"shelves":4,"back":"let_in","corners":"mitred","fixing":"splines"})")
     ->Unit(benchmark::kMillisecond);
 
+// 6 bays, 42 shelves, half of them on pins, with strips, a back and a base.
+BENCHMARK_CAPTURE(
+    assemblyAndSolids, bookcase, "bookcase",
+    R"({"length":3400,"height":2300,"depth":300,"dividers":5,"shelves":7,"strip":"below","fixed":"middle","base":"frame"})")
+    ->Unit(benchmark::kMillisecond);
+
 /// Twelve pieces of three kinds from nothing, boards laid out and all.
 void planTwelve(benchmark::State& state) {
     auto project = demoProject();

@@ -215,6 +215,16 @@ std::vector<Finding> MainWindow::findingsHere() const {
     return out;
 }
 
+namespace {
+
+/// Views of it stand better beside each other.
+bool tallPiece(const Plan& plan, const std::string& id) {
+    const PiecePlan* pp = plan.find(id);
+    return pp && pp->assembly().height * 2 > pp->assembly().length;
+}
+
+} // namespace
+
 std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) const {
     const std::string id = piece_.toStdString();
     const int row = strip_->currentRow();
@@ -243,19 +253,34 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
         o.tilt = tilt_;
         o.apart = apart_->value() / 100.0;
         o.hidden = true;
+        if (tallPiece(plan, id)) // side by side, or it would be a stamp
+            return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.44, 1}, true},
+                    {tr("From the end"), sectionView(p, plan, id), {0.44, 0, 0.24, 1}, true},
+                    {tr("From the front"), frontView(p, plan, id), {0.68, 0, 0.32, 1}, true}};
         return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.62, 0.68}, true},
                 {tr("From the end"), sectionView(p, plan, id), {0.62, 0, 0.38, 0.68}, true},
                 {tr("From the front"), frontView(p, plan, id), {0, 0.68, 1, 0.32}, true}};
     }
     case Station::wood:
         return {{tr("Click a board to leave it out or take it in"), rackView(p, plan), {0, 0, 1, 1}, true}};
-    case Station::hold:
-        return {{tr("Section at a stud"), holdSection(p, plan, id), {0, 0, 0.42, 0.62}, true},
-                {tr("From the front: what each stud carries"),
-                 holdFront(p, plan, id),
-                 {0.42, 0, 0.58, 0.62},
+    case Station::hold: {
+        const PiecePlan* pp = plan.find(id);
+        const bool stands = pp && pp->assembly().floor;
+        const double high = stands ? 0.74 : 0.62;
+        return {{stands ? tr("Section at a tie") : tr("Section at a stud"),
+                 holdSection(p, plan, id),
+                 {0, 0, 0.42, high},
                  true},
-                {tr("Sag along it"), sagCurve(p, plan, id), {0, 0.62, 1, 0.38}, true}};
+                {stands ? tr("From the front: what its feet carry")
+                        : tr("From the front: what each stud carries"),
+                 holdFront(p, plan, id),
+                 {0.42, 0, 0.58, high},
+                 true},
+                {stands ? tr("Sag of its weakest board") : tr("Sag along it"),
+                 sagCurve(p, plan, id),
+                 {0, high, 1, 1 - high},
+                 true}};
+    }
     case Station::cut:
         return {{{}, cutView(p, plan, row), {0, 0, 1, 1}, true}};
     case Station::build: {
@@ -269,6 +294,10 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
             o.apart = pp->steps[r].joint.empty() ? 0 : 0.4;
         }
         const QString title = pp && r < pp->steps.size() ? words(pp->steps[r].title) : tr("Finished");
+        if (tallPiece(plan, id))
+            return {
+                {title, pieceView(p, plan, id, o), {0, 0, 0.42, 1}, true},
+                {tr("Finishing, with the drying clock"), scheduleView(p, plan), {0.42, 0, 0.58, 1}, true}};
         return {{title, pieceView(p, plan, id, o), {0, 0, 1, 0.55}, true},
                 {tr("Finishing, with the drying clock"), scheduleView(p, plan), {0, 0.55, 1, 0.45}, true}};
     }

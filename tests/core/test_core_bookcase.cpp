@@ -338,6 +338,37 @@ class TestBookcase : public QObject {
         }
         QVERIFY2(cured, qPrintable(set));
     }
+    /// Board games, tins and an atlas: each opening as high as what stands in it, the case higher if it must
+    /// be.
+    void openingsFollowWhatStandsThere() {
+        for (const char* set :
+             {"height=1200 shelves=3", "height=900 shelves=3", "height=1200 shelves=3 dividers=1"}) {
+            Project p = with(set);
+            const bool bays = std::string(set).find("dividers") != std::string::npos;
+            const auto thing = [](const std::string& on, Length high) {
+                LoadItem i;
+                i.id = i.name = "thing on " + on;
+                i.height = high;
+                i.x = 100_mm;
+                i.width = 100_mm;
+                i.on = on;
+                return i;
+            };
+            p.pieces.front().load.items = {thing("bottom", 340_mm),
+                                           thing(bays ? "shelf-1-2" : "shelf-2", 150_mm),
+                                           thing(bays ? "shelf-1-3" : "shelf-3", 120_mm)};
+            const Plan plan = test::planOf(p);
+            const Finding* f = test::finding(plan, "item_too_high");
+            QVERIFY(f);
+            const auto spaced = std::find_if(f->remedies.begin(), f->remedies.end(), [](const Remedy& r) {
+                return r.name.find("Spaced") != std::string::npos;
+            });
+            QVERIFY(spaced != f->remedies.end());
+            const Plan after = test::planOf(withChanges(p, spaced->changes).value());
+            QVERIFY(!test::finding(after, "item_too_high"));
+            QVERIFY(first(after).assembly().surfaces.front().room >= 370_mm);
+        }
+    }
     void strengthenedItIsStronger() {
         Project p = with("length=1150 shelves=3");
         p.pieces.front().load.kgPerM = 40;

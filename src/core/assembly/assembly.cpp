@@ -3,6 +3,7 @@
 #include "solid/query.h"
 
 #include <algorithm>
+#include <array>
 
 namespace owl {
 
@@ -171,14 +172,30 @@ Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a
 
 namespace {
 
+/// False when the line lies wholly on one side of the part's blank: most parts of a large case do.
+bool mayPass(const Part& p, const Vec3& from, const Vec3& to) {
+    const std::array<double, 3> size{p.length.mm(), p.width.mm(), p.thickness.mm()};
+    const auto axes = p.pose.axes();
+    for (std::size_t i = 0; i < axes.size(); ++i) {
+        const double a = dot(from - p.pose.origin, axes.at(i));
+        const double b = dot(to - p.pose.origin, axes.at(i));
+        if (std::max(a, b) < -1 || std::min(a, b) > size.at(i) + 1) // a millimetre for what is cut round
+            return false;
+    }
+    return true;
+}
+
 /// The parts that a line from `from` passes through, in order. A line in the seam of two cells is inside.
 std::vector<std::string> passedBy(const Assembly& a, const Vec3& from, const Vec3& to) {
     std::vector<std::pair<double, std::string>> hit;
     const double length = norm(to - from);
-    for (const auto& p : a.parts)
-        if (const auto in = inside(p.solid, from, to);
-            !in.empty() && (in.back().to - in.front().from) * length > 0.5)
+    for (const auto& p : a.parts) {
+        if (!mayPass(p, from, to))
+            continue;
+        const auto in = inside(p.solid, from, to);
+        if (!in.empty() && (in.back().to - in.front().from) * length > 0.5)
             hit.emplace_back(in.front().from, p.id);
+    }
     std::sort(hit.begin(), hit.end());
     std::vector<std::string> out;
     for (auto& [at, id] : hit)

@@ -70,8 +70,11 @@ std::string Part::reasons() const {
     std::string out;
     for (const auto& w : why)
         out += (out.empty() ? "" : "; ") + w;
-    for (const auto& f : features)
-        out += "; " + f.kind + ": " + f.text;
+    for (const auto& f : features) {
+        std::string kind = f.kind; // 'pin_row' for programs, 'pin row' for people
+        std::replace(kind.begin(), kind.end(), '_', ' ');
+        out += "; " + kind + ": " + f.text;
+    }
     return out;
 }
 

@@ -58,6 +58,7 @@ class Steps {
         bores();
         plug();
         fill();
+        numbered();
         return std::move(out_);
     }
 
@@ -88,13 +89,26 @@ class Steps {
         return out;
     }
 
+    /// 'the shelf 2' of a sentence made for any part is 'shelf 2'.
+    void numbered() {
+        for (const auto& p : a_.parts) {
+            if (withoutNumber(p.name) == p.name)
+                continue;
+            const std::string with = "the " + p.name;
+            for (auto& s : out_)
+                for (std::string* text : {&s.title, &s.text})
+                    for (auto i = text->find(with); i != std::string::npos; i = text->find(with, i))
+                        text->erase(i, 4);
+        }
+    }
+
     void check() {
         std::vector<std::pair<std::string, int>> same; // equal parts are said once
         for (const auto& p : a_.parts) {
             if (isPlug(p))
                 continue;
-            const std::string one =
-                fmt::format("{} {} × {} × {}", p.name, say(p.length), say(p.width), say(p.thickness));
+            const std::string one = fmt::format("{} {} × {} × {}", withoutNumber(p.name), say(p.length),
+                                                say(p.width), say(p.thickness));
             const auto known =
                 std::find_if(same.begin(), same.end(), [&](const auto& s) { return s.first == one; });
             if (known == same.end())

@@ -60,7 +60,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
             if ((a.floor ? &m == tie : m.support == 0) && m.kind != "rod" && m.kind != "rod_plug")
                 drawScrew(pen, H - m.from.z, m.from.y, m.from.y - m.length, m.diameter);
         const double deep = h->pen > 0 ? h->pen : h->inWall;
-        if (studs && deep > 0) {
+        if (studs && deep > 0 && !a.floor) {
             pen.dimension({-cover - deep, bottom + 26}, {-cover, bottom + 26},
                           formatNumber(Length::mm(deep), project.style));
             auto& t = pen.text({-cover - deep / 2, bottom + 26}, "in the stud", Tone::soft, 11);
@@ -73,9 +73,10 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     const double big = std::max(pp->hand.newton, load);
     const auto arrow = [&](double x, double force, Tone tone, const std::string& words) {
         const double len = 22 + 38 * force / std::max(1.0, big);
-        auto& l = pen.line({{x, H - a.surfaceZ.mm() - 8 - len}, {x, H - a.surfaceZ.mm() - 4}}, tone, 2.4);
+        const double z = a.floor ? a.top.mm() : a.surfaceZ.mm();
+        auto& l = pen.line({{x, H - z - 8 - len}, {x, H - z - 4}}, tone, 2.4);
         l.arrow = true;
-        auto& t = pen.text({x, H - a.surfaceZ.mm() - 8 - len}, words, tone, 11);
+        auto& t = pen.text({x, H - z - 8 - len}, words, tone, 11);
         t.dy = -9;
         t.bold = true;
     };
@@ -177,7 +178,9 @@ Drawing sagCurve(const Project& project, const Plan& plan, const std::string& id
     auto& later = pen.line(path(h->sag.later), Tone::sagLater, 2);
     later.dashed = true;
     later.tip = "in years";
-    for (double x : h->x)
+    // A case on its feet shows one of its boards, held at its ends.
+    const bool board = pp->assembly().floor.has_value();
+    for (double x : board ? std::vector{h->worst.x0, h->worst.x1} : h->x)
         pen.polygon({{x, 0}, {x - L * 0.008, L * 0.016}, {x + L * 0.008, L * 0.016}}, Tone::steel);
     auto& t1 = pen.text({0, -L * 0.02}, fmt::format("now {}", formatSmall(h->sag.instant, project.style)),
                         Tone::info, 11);

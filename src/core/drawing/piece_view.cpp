@@ -168,11 +168,17 @@ Drawing frontView(const Project& project, const Plan& plan, const std::string& p
         }
     for (const auto& h : pp->holes)
         pen.circle({h.x.mm(), H - h.z.mm()}, 3, Tone::steel, Tone::paper).tip = "hole for the wall";
+    double beside = 30;
     for (const auto& q : a.dimensions)
-        if (q.view == Dimension::In::front)
+        if (q.view == Dimension::In::front && std::abs(q.a.z - q.b.z) > 1e-9) {
+            const double x = q.side < 0 ? -30 : a.length.mm() + 30;
+            pen.dimension({x, H - q.b.z}, {x, H - q.a.z}, measured(q, project.style), fieldOf(q));
+            beside = 64;
+        } else if (q.view == Dimension::In::front) {
             pen.dimension({q.a.x, H + 30}, {q.b.x, H + 30}, measured(q, project.style), fieldOf(q));
+        }
     pen.extent({0, 0}, {a.length.mm(), H + 30});
-    d.marginLeft = d.marginRight = 30;
+    d.marginLeft = d.marginRight = beside;
     d.marginTop = 8;
     d.marginBottom = 18;
     return d;

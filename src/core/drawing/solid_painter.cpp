@@ -4,6 +4,8 @@
 #include "solid/order.h"
 #include "solid/outline.h"
 
+#include "measure/words.h"
+
 #include <algorithm>
 #include <cmath>
 #include <numbers>
@@ -140,6 +142,11 @@ class SolidPainter {
         [[nodiscard]] double middleX() const { return (a.x + b.x) / 2; }
         [[nodiscard]] double middleY() const { return (a.y + b.y) / 2; }
     };
+    /// A piece of many boards would drown in names: there 'shelf' stands for all shelves.
+    [[nodiscard]] std::string shown(const Part& p) const {
+        constexpr std::size_t many = 12;
+        return parts_.size() > many ? withoutNumber(p.name) : p.name;
+    }
     /// Each name once ('rod' stands for all rods), at the longest edge of it that shows; what is hidden has
     /// none.
     [[nodiscard]] std::vector<Named> named() const {
@@ -152,7 +159,7 @@ class SolidPainter {
                 const Point b = eye_.flat(l.edge.a + (l.edge.b - l.edge.a) * s.to);
                 const double length = std::hypot(b.x - a.x, b.y - a.y);
                 const auto known = std::find_if(out.begin(), out.end(),
-                                                [&](const Named& n) { return n.part->name == p->name; });
+                                                [&](const Named& n) { return shown(*n.part) == shown(*p); });
                 if (known == out.end()) {
                     out.push_back({p, a, b});
                     best.push_back(length);
@@ -184,7 +191,7 @@ class SolidPainter {
             const double share = (static_cast<double>(i) + 0.5) / static_cast<double>(names.size());
             const Point p{low_.x + wide * share, above ? low_.y : high_.y};
             pen_.line({p, names[i].at(p.x)}, Tone::soft, 0.8).id = "part:" + names[i].part->id;
-            auto& t = pen_.text(p, names[i].part->name, Tone::text, 13);
+            auto& t = pen_.text(p, shown(*names[i].part), Tone::text, 13);
             t.dy = above ? -14 : 18;
             t.id = "part:" + names[i].part->id;
         }

@@ -20,7 +20,8 @@ class WallDimensions {
         pen_.dimension({x1, above}, {W_, above}, say(wall_->width - pp.left - pp.assembly().length),
                        "place.right");
         const double up = x0 > 300 ? x0 - 90 : x1 + 90;
-        pen_.dimension({up, H_}, {up, y(pp.bottom)}, say(pp.bottom), "place.z");
+        if (!pp.assembly().floor)
+            pen_.dimension({up, H_}, {up, y(pp.bottom)}, say(pp.bottom), "place.z");
         aboveFurniture(pp);
         if (piece.place.anchor == Anchor::furnitureCentre && piece.place.follow.how == FollowHow::none) {
             const double c = (x0 + x1) / 2;

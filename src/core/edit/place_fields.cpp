@@ -32,7 +32,7 @@ class PiecePlaceMaker : public FieldMaker {
         heading("This piece");
         text("piece.name", "Name", piece.name, onPiece([](Piece& p, const std::string& t) { p.name = t; }));
         if (project_.walls.size() > 1)
-            choice("piece.wall", "Hangs on", piece.wall, walls(),
+            choice("piece.wall", onFloor(piece.params) ? "Stands at" : "Hangs on", piece.wall, walls(),
                    [id = piece.id](Project& p, const std::string& w) { hangOn(p, id, w); });
         anchor(piece, wall);
         const Length left = pieceLeft(project_, piece);
@@ -45,6 +45,8 @@ class PiecePlaceMaker : public FieldMaker {
                [id, total = wall.width - length_](Project& p, Length r) {
                    movePiece(p, id, total - r, pieceBottom(p, *p.findPiece(id)));
                });
+        if (onFloor(piece.params))
+            return;
         length("place.z", "Bottom above the floor", bottom, Length(), 10'000_mm,
                [id](Project& p, Length z) { movePiece(p, id, pieceLeft(p, *p.findPiece(id)), z); });
         if (const Furniture* f = furnitureBelow(wall, left, left + length_, bottom))

@@ -54,6 +54,24 @@ std::string capitalised(std::string text) {
     return text;
 }
 
+namespace {
+constexpr const char* digits = "0123456789";
+} // namespace
+
+std::string theName(const std::string& name) {
+    return withoutNumber(name) == name ? "the " + name : name;
+}
+
+std::string withoutNumber(const std::string& name) {
+    const auto end = name.find_last_not_of(digits);
+    if (end == std::string::npos || end + 1 == name.size() || name[end] != ' ')
+        return name;
+    std::string stem = name.substr(0, end);
+    if (const auto bay = stem.rfind(" of bay"); bay != std::string::npos && bay + 7 == stem.size())
+        stem = withoutNumber(stem.substr(0, bay));
+    return stem;
+}
+
 std::string initial(std::string_view text) {
     const std::size_t n = text.empty() ? 0 : letterAt(text);
     return capitalised(std::string(text.substr(0, n)));

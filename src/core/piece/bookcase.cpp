@@ -37,8 +37,8 @@ void BookcaseWork::notchOver(Part& upright) {
              14);
     feature(upright, "notch", "notch",
             fmt::format("at the rear lower corner, {} high and {} deep, over the baseboard: it is {} high, "
-                        "and 3 mm are play",
-                        say(high), say(deep), say(ctx_.baseboard)));
+                        "and {} are play",
+                        say(high), say(deep), say(ctx_.baseboard), say(s_.notchHigh - ctx_.baseboard)));
 }
 
 Length BookcaseWork::shelfFront() const {
@@ -230,14 +230,14 @@ class BookcaseBuilder : BookcaseWork {
                 {why, fmt::format("height {} is that of the base", say(high))}, {0, 0, -1.2});
     }
 
-    /// Under the bottom where a divider stands on it.
+    /// Under the bottom where a divider stands on it. Its grain stands up, so that it moves with the bottom.
     void block(std::size_t i, Length front) {
         const Length rear = behind(Length(), s_.innerY);
         addCase(blankPart(fmt::format("block-{}", i + 1), fmt::format("block under divider {}", i + 1),
-                          std::max(1_mm, front - rear), s_.low, s_.t,
-                          {{s_.bays[i].second.mm(), rear.mm(), 0}, {0, 1, 0}, {0, 0, 1}, {1, 0, 0}}),
-                {fmt::format("length {} from the wall to the kick board", say(front - rear)),
-                 "as high as the base: the divider's load goes straight to the floor"},
+                          s_.low, std::max(1_mm, front - rear), s_.t,
+                          {{s_.bays[i].second.mm(), rear.mm(), 0}, {0, 0, 1}, {0, 1, 0}, {1, 0, 0}}),
+                {"as high as the base: the divider's load goes straight to the floor",
+                 fmt::format("width {} from the wall to the kick board", say(front - rear))},
                 {0, 0, -1.2});
     }
 

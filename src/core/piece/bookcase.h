@@ -66,6 +66,7 @@ struct BookcaseParams {
     [[nodiscard]] std::vector<Cure> strengthen(const Weakness& w) const;
     [[nodiscard]] std::optional<Cure> resize(const PartWish& wish) const;
     [[nodiscard]] std::optional<Cure> heighten(Length by) const;
+    [[nodiscard]] std::optional<Cure> makeRoom(const std::map<std::string, Length>& high) const;
     [[nodiscard]] bool onFloor() const { return stand == CaseStand::standing; }
 };
 

@@ -38,8 +38,8 @@ class BookcaseCarriage : BookcaseWork {
         const auto room = [&](Length z, std::size_t bay) { // to the next board above
             Length above = s_.z1;
             for (const auto& s : s_.shelves)
-                if (const Length low = a.find(s.id)->bounds().at.z; s.bay == bay && low > z)
-                    above = std::min(above, low);
+                if (s.bay == bay && s.z > z)
+                    above = std::min(above, s.z);
             return above - z;
         };
         for (std::size_t b = 0; b < s_.bays.size(); ++b)
@@ -47,8 +47,7 @@ class BookcaseCarriage : BookcaseWork {
                 s_.bays.size() > 1 ? fmt::format("bottom of bay {}", b + 1) : "bottom", s_.bays[b].first,
                 s_.bays[b].second, s_.z0, room(s_.z0, b), true);
         for (const auto& s : s_.shelves) {
-            const Cell c = a.find(s.id)->bounds();
-            const Length z = c.at.z + c.size.z;
+            const Length z = s.z + s_.ts;
             add(s.id, a.find(s.id)->name, s_.bays[s.bay].first, s_.bays[s.bay].second, z, room(z, s.bay),
                 true);
         }
@@ -211,9 +210,8 @@ class BookcaseCarriage : BookcaseWork {
         Length z = s_.z0;
         for (const auto& s : s_.shelves)
             if (s.bay == 0) {
-                const Length low = d_.assembly.find(s.id)->bounds().at.z;
-                open.emplace_back(z, low);
-                z = low + s_.ts;
+                open.emplace_back(z, s.z);
+                z = s.z + s_.ts;
             }
         open.emplace_back(z, s_.z1);
         for (const auto& [from, to] : open)

@@ -173,7 +173,7 @@ class BookcaseInside : BookcaseWork {
                                  : fmt::format("length {} is the bay", say(x1 - x0)),
                  fmt::format("width {} is the depth less what lies behind and before it", say(deep))},
                 {0, 0.6, 0});
-        s_.shelves.push_back({id, b, loose});
+        s_.shelves.push_back({id, b, loose, z});
         if (!loose && housed())
             for (const std::string& side : {leftOf(b), rightOf(b)})
                 letIn(side, id, p_.housing);

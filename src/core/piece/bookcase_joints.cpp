@@ -315,14 +315,11 @@ class BookcaseJoiner : BookcaseWork {
                     j.how = Joinery::dry;
                     j.glued = false;
                     j.gap = 1;
-                    const double z = d_.assembly.find(shelf.id)->bounds().at.z.mm();
-                    for (const auto& h : d_.assembly.find(host)->holes) {
-                        const bool mine = h.id.starts_with(fmt::format("{}/pin-row-{}-", host, shelf.id)) &&
-                                          std::abs(h.at.z + h.diameter / 2 - z) < 0.01;
-                        if (mine)
+                    const std::string row = fmt::format("{}/pin-row-{}-", host, shelf.id);
+                    for (const auto& h : d_.assembly.find(host)->holes)
+                        if (h.id.starts_with(row) && std::abs(h.at.z + h.diameter / 2 - shelf.z.mm()) < 0.01)
                             j.fasteners.push_back(
                                 {"pin", h.at, h.direction, h.depth - 1, h.diameter, {host}, false});
-                    }
                     if (!j.fasteners.empty())
                         d_.assembly.joints.push_back(std::move(j));
                 }

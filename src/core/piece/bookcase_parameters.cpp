@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <array>
+#include <charconv>
 #include <fmt/format.h>
 
 namespace owl {
@@ -32,9 +33,13 @@ SheetKind sheetKind(CaseStuff s) {
 
 } // namespace
 
-const KindInfo BookcaseParams::info{"bookcase", "Bookcase", "Bookcase",
+const KindInfo BookcaseParams::info{"bookcase",
+                                    "Bookcase",
+                                    "Bookcase",
                                     "a case of shelves, fixed or on pins, standing or hung",
-                                    "saw, drill, clamps; a router for housings and rabbets"};
+                                    "saw, drill, clamps; a router for housings and rabbets",
+                                    "",
+                                    20}; // novels (reference data 11)
 
 BookcaseParams BookcaseParams::defaults(bool metric) {
     BookcaseParams p;
@@ -255,6 +260,39 @@ std::optional<Cure> BookcaseParams::resize(const PartWish& wish) const {
                                                               : "thickness",
                              wish.thickness.mm()});
     return c;
+}
+
+// Every opening is as high as what stands in it in any bay, and a hand's room to tip it out; what is left
+// goes to them all alike, and where nothing is left the case grows.
+std::optional<Cure> BookcaseParams::makeRoom(const std::map<std::string, Length>& high) const {
+    const Length hand = 30_mm;
+    const int n = openings.empty() ? shelves : static_cast<int>(openings.size());
+    if (n < 1)
+        return std::nullopt;
+    std::vector<Length> want(static_cast<std::size_t>(n) + 1, 120_mm);
+    for (const auto& [id, h] : high) {
+        std::size_t level = 0;
+        if (id.starts_with("shelf-"))
+            std::from_chars(id.data() + id.rfind('-') + 1, id.data() + id.size(), level);
+        else if (!id.starts_with("bottom"))
+            continue;
+        if (level < want.size())
+            want[level] = std::max(want[level], h + hand);
+    }
+    Length all;
+    for (Length w : want)
+        all += w;
+    const Length raised = onFloor() && base != CaseBase::none ? kick : Length();
+    const Length clear = height - raised - thickness * 2 - shelfThickness * n;
+    Cure cure{"Spaced by what stands there", {}};
+    if (all > clear)
+        cure.changes.push_back({"height", (height + all - clear).mm()});
+    const Length spare = all > clear ? Length() : (clear - all) / (n + 1);
+    nlohmann::ordered_json list = nlohmann::ordered_json::array();
+    for (std::size_t i = 0; i + 1 < want.size(); ++i)
+        list.push_back(Length::nm((want[i] + spare).nm() / 100'000 * 100'000).mm());
+    cure.changes.push_back({"openings", std::move(list)});
+    return cure;
 }
 
 std::optional<Cure> BookcaseParams::heighten(Length by) const {

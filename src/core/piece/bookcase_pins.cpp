@@ -1,5 +1,7 @@
 #include "piece/bookcase_shape.h"
 
+#include "measure/words.h"
+
 #include <array>
 #include <fmt/format.h>
 
@@ -23,12 +25,11 @@ class PinRows : BookcaseWork {
     [[nodiscard]] Length pinThick() const { return ctx_.metricScrews ? 5_mm : Length::inches(1, 4); }
 
     /// Holes above and below that stay clear of the next board.
-    [[nodiscard]] int reach(const Part& shelf, std::size_t bay) const {
-        const Length z = shelf.bounds().at.z;
-        Length room = std::min(z - s_.z0, s_.z1 - z);
+    [[nodiscard]] int reach(const BookcaseShape::Shelf& shelf) const {
+        Length room = std::min(shelf.z - s_.z0, s_.z1 - shelf.z);
         for (const auto& other : s_.shelves)
-            if (other.bay == bay && other.id != shelf.id)
-                room = std::min(room, abs(d_.assembly.find(other.id)->bounds().at.z - z) / 2);
+            if (other.bay == shelf.bay && other.z != shelf.z)
+                room = std::min(room, abs(other.z - shelf.z) / 2);
         return std::clamp(static_cast<int>((room - 20_mm).mm() / pinPitch), 0, p_.pinHoles);
     }
 
@@ -52,7 +53,7 @@ class PinRows : BookcaseWork {
         const double x = leftOne ? s_.bays[shelf.bay].first.mm() : s_.bays[shelf.bay].second.mm();
         const Vec3 into{leftOne ? -1.0 : 1.0, 0, 0};
         const double z = b.at.z.mm() - d / 2;
-        const int n = reach(*board, shelf.bay);
+        const int n = reach(shelf);
         const std::string id = fmt::format("pin-row-{}", shelf.id);
         int count = 0;
         for (int i = -n; i <= n; ++i)
@@ -65,9 +66,9 @@ class PinRows : BookcaseWork {
                                        pinHole});
         const Cell h = host->bounds();
         feature(*host, id, "pin_row",
-                fmt::format("for the {}: {} holes of {}, {} deep, {} apart, the middle one {} from the lower "
+                fmt::format("for {}: {} holes of {}, {} deep, {} apart, the middle one {} from the lower "
                             "end; one row {} from the rear edge, one {} from the front edge",
-                            board->name, 2 * n + 1, say(pinThick()), say(Length::mm(deep)),
+                            theName(board->name), 2 * n + 1, say(pinThick()), say(Length::mm(deep)),
                             say(Length::mm(pinPitch)), say(Length::mm(z) - h.at.z),
                             say(b.at.y + Length::mm(inset) - h.at.y),
                             say(h.at.y + h.size.y - b.at.y - b.size.y + Length::mm(inset))));

@@ -23,6 +23,7 @@ struct BookcaseShape {
         std::string id;
         std::size_t bay;
         bool loose;
+        Length z; ///< its lower face
     };
     std::vector<Shelf> shelves; ///< that were made, bay by bay, upwards
 };

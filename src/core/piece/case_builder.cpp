@@ -1,5 +1,7 @@
 #include "piece/case_builder.h"
 
+#include "measure/words.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -65,9 +67,9 @@ void CaseBuilder::letIn(const std::string& in, const std::string& of, Length dee
     const Cell w = wood->bounds();
     const bool lying = wood->grainAlongPiece();
     feature(*wood, std::string("housing-") + of, kind,
-            fmt::format("{} deep and as wide as the {} is thick, for the {}, {} from the {}", say(deep),
-                        board->name, board->name, say(lying ? b.at.x - w.at.x : b.at.z - w.at.z),
-                        lying ? "left end" : "lower end"));
+            fmt::format("{} deep and as wide as {} is thick, for {}, {} from the {}", say(deep),
+                        theName(board->name), theName(board->name),
+                        say(lying ? b.at.x - w.at.x : b.at.z - w.at.z), lying ? "left end" : "lower end"));
 }
 
 Joint CaseBuilder::named(std::string id, std::string first, std::string second, const char* kind) {

@@ -20,7 +20,8 @@ struct KindInfo {
     const char* about; ///< one line: what it is for
     const char* tools; ///< what one needs to make it
     const char* habit =
-        ""; ///< row of the reference data that says how high its top usually hangs; empty: none
+        "";          ///< row of the reference data that says how high its top usually hangs; empty: none
+    double load = 8; ///< kg/m on every board of a new one
 };
 
 /// What a kind must know from outside itself.

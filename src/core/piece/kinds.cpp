@@ -84,6 +84,17 @@ std::optional<Cure> heighten(const PieceParams& p, Length by) {
     return std::visit([&](const auto& k) { return k.heighten(by); }, p);
 }
 
+std::optional<Cure> makeRoom(const PieceParams& p, const std::map<std::string, Length>& high) {
+    return std::visit(
+        [&](const auto& k) -> std::optional<Cure> {
+            if constexpr (requires { k.makeRoom(high); })
+                return k.makeRoom(high);
+            else
+                return std::nullopt;
+        },
+        p);
+}
+
 bool onFloor(const PieceParams& p) {
     return std::visit(
         [](const auto& k) {

@@ -45,6 +45,9 @@ std::optional<Cure> resize(const PieceParams& p, const PartWish& wish);
 /// Changes that make the piece higher by so much, to cover an opening.
 std::optional<Cure> heighten(const PieceParams& p, Length by);
 
+/// Changes that space its boards by what stands on each surface (id -> height of the highest); nothing when
+/// the kind cannot.
+std::optional<Cure> makeRoom(const PieceParams& p, const std::map<std::string, Length>& high);
 /// True when it stands on the floor: it has no height of its own above it.
 bool onFloor(const PieceParams& p);
 Length lengthOf(const PieceParams& p);

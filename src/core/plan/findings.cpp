@@ -11,6 +11,7 @@
 #include <array>
 #include <cmath>
 #include <fmt/format.h>
+#include <map>
 
 namespace owl {
 namespace {
@@ -191,6 +192,16 @@ class PieceFindings : public PieceFinder {
             }
     }
 
+    /// The highest thing on every surface.
+    [[nodiscard]] std::map<std::string, Length> highest() const {
+        std::map<std::string, Length> out;
+        for (const auto& i : piece_.load.items) {
+            Length& h = out[surfaceFor(pp_.assembly(), i.on).id];
+            h = std::max(h, i.height);
+        }
+        return out;
+    }
+
     void load() {
         for (const auto& i : piece_.load.items) {
             if (i.x >= Length() && i.x + i.width <= length())
@@ -214,6 +225,8 @@ class PieceFindings : public PieceFinder {
                 "item_too_high", Severity::warns, "load",
                 fmt::format("{} is too high for its place", i.name.empty() ? "An item" : i.name),
                 fmt::format("It is {} high; above the {} there are {}.", say(i.height), s.name, say(s.room)));
+            if (const auto spaced = makeRoom(piece_.params, highest()))
+                f.remedies.push_back(changeParameters(*spaced, piece_));
             for (const auto& other : surfacesOf(pp_.assembly()))
                 if (other.room <= Length() || other.room >= i.height) {
                     f.remedies.push_back(changePiece("Put it on the " + other.name, piece_,

@@ -87,7 +87,7 @@ std::string addPiece(Project& project, const std::string& kind, const std::strin
     // It fits its wall from the start.
     if (const Wall* w = project.findWall(wall); w && w->width < lengthOf(p.params) + 100_mm)
         p.params = withChanges(p.params, {{"length", std::max(150_mm, w->width - 100_mm).mm()}});
-    p.load.kgPerM = 8;
+    p.load.kgPerM = kindInfo(p.params).load;
     p.place.z = metric ? 1200_mm : Length::inches(48);
     if (const Wall* w = project.findWall(wall))
         stepToStuds(*w, p);

@@ -14,8 +14,13 @@ void addInnerChecks(const RailPiece& piece, double factor, bool quiet, RailVerdi
         v.checks.push_back(std::move(*brace));
     if (auto racking = rackingCheck(piece, factor, quiet))
         v.checks.push_back(std::move(*racking));
-    for (auto& c : shelfChecks(piece, factor, quiet))
+    ShelfSag seen;
+    for (auto& c : shelfChecks(piece, factor, quiet, &seen))
         v.checks.push_back(std::move(c));
+    if (piece.assembly->floor) { // nothing bends along the whole piece: its weakest board is shown
+        v.sag = std::move(seen.curve);
+        v.worst = seen.worst;
+    }
 }
 
 } // namespace owl

@@ -162,7 +162,8 @@ void droopCheck(const RailBench& b, double axial, RailVerdict& v) {
 SagSeen worstSag(const RailVerdict& v) {
     SagSeen out{v.worst.sag, v.worst.limit};
     for (const auto& c : v.checks)
-        if (c.id == "shelf_sag" && c.capacity > 0 && c.demand * out.limit > out.sag * c.capacity)
+        if (c.id == "shelf_sag" && c.capacity > 0 &&
+            (out.limit <= 0 || c.demand * out.limit > out.sag * c.capacity))
             out = {c.demand, c.capacity};
     return out;
 }

@@ -1,5 +1,6 @@
 #include "support/shelf_check.h"
 
+#include "measure/words.h"
 #include "strength/beam.h"
 #include "support/joint_capacity.h"
 #include "support/rail_judge.h"
@@ -38,8 +39,8 @@ BoardStuff stuffOf(const RailPiece& p, const Part& part) {
 
 class ShelfJudge {
   public:
-    ShelfJudge(const RailPiece& p, double factor, bool quiet)
-        : p_(p), a_(*p.assembly), quiet_(quiet), surfaces_(surfacesOf(a_)),
+    ShelfJudge(const RailPiece& p, double factor, bool quiet, ShelfSag* seen)
+        : p_(p), a_(*p.assembly), quiet_(quiet), seen_(seen), surfaces_(surfacesOf(a_)),
           all_(contentsForces(p.load, a_, factor)) {}
 
     std::vector<Check> run() {
@@ -158,7 +159,7 @@ class ShelfJudge {
             }
         Check c;
         c.id = "shelf_sag";
-        c.title = "Sag of the " + part.name;
+        c.title = "Sag of " + theName(part.name);
         c.demand = most;
         c.capacity = widest(s) / sagRatio(p_.sagLimit);
         c.unit = "mm";
@@ -177,6 +178,8 @@ class ShelfJudge {
                 "S5.1, S5.2 (ends as hinges), S6; creep EN 1995-1-1 table 3.2",
                 {}};
         }
+        if (seen_ && (!sag_ || c.utilisation() > sag_->utilisation()))
+            keepCurve(s, w, now, lasting, c);
         keepWorse(sag_, std::move(c));
     }
 
@@ -189,7 +192,8 @@ class ShelfJudge {
         std::optional<Use> leaning;
         if (p_.hand > 0)
             leaning = Use{with / Z, w.Fb2};
-        Check c = checkOf("shelf_bending", "Bending of the " + part.name, "MPa", Use{M / Z, w.Fb1}, leaning);
+        Check c =
+            checkOf("shelf_bending", "Bending of " + theName(part.name), "MPa", Use{M / Z, w.Fb1}, leaning);
         if (!quiet_) {
             const bool hand = c.leaning && *c.leaning > *c.standing;
             c.load = hand ? "a hand of " + N(p_.hand) + " in the middle of it" : "what stands on it";
@@ -220,13 +224,13 @@ class ShelfJudge {
             std::optional<Use> leaning;
             if (p_.hand > 0)
                 leaning = Use{R + p_.hand, jointTakes(p_, *j, {0, 0, 1}, true)};
-            Check c = checkOf("shelf_joint", "Joint of the " + part.name, "N",
+            Check c = checkOf("shelf_joint", "Joint of " + theName(part.name), "N",
                               Use{R, jointTakes(p_, *j, {0, 0, 1}, false)}, leaning);
             c.atMm = s.at[i].mm();
             if (!quiet_) {
                 const bool hand = c.leaning && *c.leaning > *c.standing;
                 c.load = hand ? "a hand of " + N(p_.hand) + " beside it" : "what stands on it";
-                c.place = "end of the " + part.name + " " + words::place(*c.atMm) + " from the left end";
+                c.place = "end of " + theName(part.name) + " " + words::place(*c.atMm) + " from the left end";
                 c.working = {
                     "R of the board on what holds it ≤ what the joint takes",
                     {{"load", c.load}, {"joint", j->kind + ", " + joineryName(j->how)}, {"R", N(c.demand)}},
@@ -236,6 +240,21 @@ class ShelfJudge {
             }
             keepWorse(joint_, std::move(c));
         }
+    }
+
+    void keepCurve(const ShelfSpan& s, const BoardStuff& w, const BeamResult& now, const BeamResult& lasting,
+                   const Check& c) {
+        const double x0 = s.at.front().mm();
+        *seen_ = {};
+        for (std::size_t i = 0; i < now.probeDown.size(); ++i) {
+            seen_->curve.now.emplace_back(x0 + places_[i], now.probeDown[i]);
+            seen_->curve.later.emplace_back(x0 + places_[i],
+                                            now.probeDown[i] + w.kDef * lasting.probeDown[i]);
+            seen_->curve.instant = std::max(seen_->curve.instant, now.probeDown[i]);
+        }
+        seen_->curve.longTerm = c.demand;
+        seen_->curve.atX = *c.atMm;
+        seen_->worst = {x0, s.at.back().mm(), false, c.demand, c.capacity, *c.atMm};
     }
 
     /// What ends on a side, and the side itself, hang on its upper joints.
@@ -272,6 +291,7 @@ class ShelfJudge {
     const RailPiece& p_;
     const Assembly& a_;
     bool quiet_;
+    ShelfSag* seen_;
     std::map<std::string, double> ends_; ///< N on each part from the ends of spans
     std::vector<Surface> surfaces_;
     ContentsForces all_;
@@ -281,10 +301,10 @@ class ShelfJudge {
 
 } // namespace
 
-std::vector<Check> shelfChecks(const RailPiece& piece, double factor, bool quiet) {
+std::vector<Check> shelfChecks(const RailPiece& piece, double factor, bool quiet, ShelfSag* seen) {
     if (piece.assembly->spans.empty())
         return {};
-    return ShelfJudge(piece, factor, quiet).run();
+    return ShelfJudge(piece, factor, quiet, seen).run();
 }
 
 } // namespace owl

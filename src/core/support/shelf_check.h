@@ -7,6 +7,11 @@ namespace owl {
 
 /// Sag in years, bending, shear and end joints of the worst of all spans; nothing where there are none.
 /// `factor` scales the contents; `quiet`: only the figures.
-std::vector<Check> shelfChecks(const RailPiece& piece, double factor, bool quiet);
+/// `seen`: the curve of the board that uses most of its limit, x from the piece's left end.
+struct ShelfSag {
+    SagResult curve;
+    SagStretch worst;
+};
+std::vector<Check> shelfChecks(const RailPiece& piece, double factor, bool quiet, ShelfSag* seen = nullptr);
 
 } // namespace owl
