@@ -100,6 +100,11 @@ void moveOut(Assembly& a, Length by) {
     shift(a, {Length(), by, Length()});
     if (a.braces)
         a.braces->face += by;
+    if (a.frame) {
+        a.frame->face += by;
+        a.frame->tip += by;
+        a.frame->thingY += by;
+    }
     a.depth += by;
     a.standOff += by;
 }

@@ -133,6 +133,18 @@ struct RodSeat {
     Length strip;               ///< thickness of a strip at the wall that takes the rods
 };
 
+/// A frame held out from the wall part: its arms are cantilevers from that part's face (S9.3).
+struct FrameSeat {
+    std::vector<Length> x;    ///< middles of the arms
+    Length face, tip;         ///< from the wall to the part's face, to the end of the arms
+    Length wide, high;        ///< section of an arm
+    std::vector<Length> lags; ///< of its lag screws above its lower edge, upwards
+    std::string plate;        ///< a glass top on the arms; empty: none
+    bool toughened = true;    ///< that glass
+    double steady = 0;        ///< Hz wanted, for things that must not shake; 0: no matter
+    Length thingY;            ///< where such a thing stands, from the wall
+};
+
 /// A case that stands on the floor: its feet are lines along the depth, one at each end.
 struct FloorSeat {
     Length x0, x1;     ///< the two lines, outermost
@@ -198,6 +210,7 @@ struct Assembly {
     std::optional<CavitySeat> cavity;
     std::optional<BraceSeat> braces;
     std::optional<FloorSeat> floor;
+    std::optional<FrameSeat> frame;
     std::optional<Stiffening> stiff;
     std::string wallPart;            ///< the part that lies against the wall and takes its screws
     std::string carryingJoint;       ///< the joint that hangs everything else on that part; may be empty

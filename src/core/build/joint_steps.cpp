@@ -237,6 +237,19 @@ class JointStep {
             s_.minutes += 2;
             return;
         }
+        if (j_.kind == "laid") {
+            s_.text = j_.note;
+            s_.minutes += 3;
+            return;
+        }
+        if (j_.kind == "stuck") {
+            s_.title = "Stick the pads on";
+            s_.text =
+                "Two on each arm, well inside the edges of the plate: degrease the wood, press each down for "
+                "a moment.";
+            s_.minutes += 1;
+            return;
+        }
         if (j_.kind == "pins") {
             s_.title = "Lay the loose shelves on their pins";
             s_.text = "Four pins a shelf, pushed home by hand; lay the shelf on and press at each corner: it "

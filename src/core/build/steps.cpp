@@ -34,6 +34,10 @@ class Steps {
             const Joint& j = *next;
             if (withTheOneBefore(j, known))
                 continue;
+            if (const Part* plate = j.kind == "laid" ? a_.find(j.second) : nullptr)
+                for (const auto& f : plate->features)
+                    if (f.kind == "order")
+                        orderPlate(*plate, f);
             BuildInput now = in_;
             const auto mine = std::find_if(together.begin(), together.end(), [&](const auto& g) {
                 return std::find(g.begin(), g.end(), j.first) != g.end() ||
@@ -136,9 +140,9 @@ class Steps {
                 s.adds.push_back(p.id);
     }
 
-    /// Loose shelves are laid on their pins in one go.
+    /// Loose shelves are laid on their pins in one go, soft pads stuck on in one go.
     bool withTheOneBefore(const Joint& j, std::set<std::string>& known) {
-        if (j.kind != "pins" || !before_ || before_->kind != "pins")
+        if ((j.kind != "pins" && j.kind != "stuck") || !before_ || before_->kind != j.kind)
             return false;
         BuildStep& s = out_.back();
         s.joins.push_back(j.id);
@@ -221,6 +225,8 @@ class Steps {
             for (const auto& f : p.features) {
                 if (f.id == a_.shapedTogether || f.kind == "pin_row" || withItsLike(p, f))
                     continue;
+                if (f.kind == "order") // when the frame it goes on can be measured
+                    continue;
                 if (f.kind == "band") {
                     band(p, f);
                     continue;
@@ -267,6 +273,19 @@ class Steps {
     [[nodiscard]] std::string nameOf(const std::string& id) const {
         const Part* p = a_.find(id);
         return p ? p->name : id;
+    }
+
+    /// A plate that others cut: it is ordered when the frame is dry and measured.
+    void orderPlate(const Part& p, const Feature& f) {
+        auto& s =
+            add("order-" + p.id, "Order the " + p.name,
+                fmt::format("{} {} × {} × {}, {}. Measure the frame first: the plate is cut to what was "
+                            "built. Nothing is drilled in it; carry it on edge, with gloves.",
+                            capitalised(p.material), say(p.length), say(p.width), say(p.thickness), f.text),
+                10);
+        s.parts = s.fresh = {p.id};
+        s.shapes = {f.id};
+        s.tools = {"tape"};
     }
 
     /// A sheet's edge that shows.

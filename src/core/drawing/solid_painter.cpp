@@ -73,7 +73,9 @@ class SolidPainter {
             s.width = 0.7;
             const bool end = std::abs(dot(f.normal, p.pose.along)) > 0.9;
             const Point g = eye_.flat(p.pose.along);
-            s.grain = end || steel(p) ? -1 : std::atan2(g.y, g.x) * 180 / std::numbers::pi;
+            s.grain = end || steel(p) || p.stock == Stock::plate
+                          ? -1
+                          : std::atan2(g.y, g.x) * 180 / std::numbers::pi;
             s.id = "part:" + p.id;
             s.tip = p.name;
         }
@@ -211,6 +213,8 @@ class SolidPainter {
 } // namespace
 
 Tone faceTone(const Part& part, const Vec3& normal) {
+    if (part.stock == Stock::plate)
+        return Tone::furniture; // as panes of windows are
     if (steel(part))
         return Tone::steel;
     if (std::abs(dot(normal, part.pose.along)) > 0.9)
@@ -219,6 +223,8 @@ Tone faceTone(const Part& part, const Vec3& normal) {
 }
 
 Tone cutTone(const Part& part, const Vec3& planeNormal) {
+    if (part.stock == Stock::plate)
+        return Tone::furniture; // as panes of windows are
     if (steel(part))
         return Tone::steel;
     return std::abs(dot(planeNormal, part.pose.along)) > 0.7 ? Tone::woodEnd : Tone::woodFace;

@@ -7,6 +7,7 @@
 #include "piece/kind.h"
 #include "piece/ledge.h"
 #include "piece/mantel.h"
+#include "piece/platform.h"
 #include "piece/slab.h"
 #include "piece/wall_box.h"
 
@@ -16,7 +17,7 @@ namespace owl {
 
 /// The parameters of a piece; the alternative tells its kind.
 using PieceParams = std::variant<LedgeParams, SlabParams, HollowParams, BracedParams, MantelParams,
-                                 WallBoxParams, BookcaseParams>;
+                                 WallBoxParams, BookcaseParams, PlatformParams>;
 
 /// All kinds, in the order of the chooser.
 const std::vector<KindInfo>& knownKinds();

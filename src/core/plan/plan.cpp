@@ -205,9 +205,9 @@ class Planner {
         for (double x : anchorPlaces(low.mm(), high.mm()))
             if (const auto free = freeNear(zones, pp.left + Length::mm(x), heights, 190_mm)) {
                 Length at = std::clamp(*free - pp.left, low + end, std::max(low + end, high - end));
-                for (const auto& h : pp.assembly().wallHidden) // beside a divider
+                for (const auto& h : pp.assembly().wallHidden) // beside a divider, inwards of an outer arm
                     if (at > h.first && at < h.second)
-                        at = h.second;
+                        at = h.second <= high - end ? h.second : h.first;
                 if (out.empty() || at - out.back() >= 50_mm) // closer than that they share the board (7b)
                     out.push_back(at);
             }

@@ -121,6 +121,30 @@ class ShoppingList {
                     shop_.price(name.find("plate") != std::string::npos ? "rod_plate" : "rod"));
     }
 
+    /// Glass and acrylic are ordered cut: the line says all that the shop asks for.
+    void plates(const PiecePlan& pp) {
+        const auto say = [&](Length l) {
+            return formatLength(roundToTape(l, project_.style), project_.style);
+        };
+        int pads = 0;
+        for (const auto& p : pp.assembly().parts) {
+            pads += p.stock == Stock::fitting && p.material == "rubber" && !p.fromSupport;
+            if (p.stock != Stock::plate)
+                continue;
+            std::string how;
+            for (const auto& f : p.features)
+                if (f.kind == "order")
+                    how = f.text;
+            addLine(fmt::format("{} {} × {} × {}, {}", p.material, say(p.length), say(p.width),
+                                formatLength(p.thickness, project_.style), how),
+                    "each", 1,
+                    shop_.price(p.material == "glass" ? "glass_m2" : "acrylic_m2") * p.length.mm() *
+                        p.width.mm() / 1e6);
+        }
+        if (pads > 0)
+            addLine("soft pad, clear, stuck on", "each", pads, shop_.price("bumper"));
+    }
+
     void plugs(const PiecePlan& pp) {
         std::map<std::string, int> count;
         for (const auto& p : pp.assembly().parts)
@@ -183,6 +207,7 @@ class ShoppingList {
                                             : "18 gauge nail",
                     n, shop_.price("nail"), "nail");
         }
+        plates(pp);
         for (const auto& p : pp.assembly().parts)
             for (const auto& f : p.features)
                 if (f.kind == "band") // and a little to trim at each end

@@ -86,16 +86,33 @@ void loadByLot(Piece& p, Lots& lots) {
         p.load.handN = std::round(lots.fraction() * 300);
 }
 
+/// A maker looks where the studs are: a piece that fits over two of them is put there.
+void catchStuds(const Wall& wall, Piece& piece) {
+    const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
+    const auto caught = [&](Length x) {
+        return studsBetween(wall, x + a.wallLeft, x + a.wallRight, 40_mm, catalog()).size();
+    };
+    const Length from = piece.place.x;
+    for (int d = 0; d <= 400; d += 5)
+        for (const Length x : {from + 1_mm * d, from - 1_mm * d})
+            if (x >= Length() && x + a.length <= wall.width && caught(x) > 1) {
+                piece.place.x = x;
+                return;
+            }
+}
+
 /// The ids of what may hold it; nobody asks for anchors in the cover where the piece alone is too heavy for
-/// them.
+/// them, nor for studs where fewer than two are.
 std::vector<std::string> usefulSupports(const Piece& piece, const Wall& wall, bool metric) {
     constexpr double tooHeavy = 10; // kg
     const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
     const Species* wood = catalog().findSpecies(speciesOf(piece.params));
+    const auto studs =
+        studsBetween(wall, piece.place.x + a.wallLeft, piece.place.x + a.wallRight, 40_mm, catalog());
     const bool heavy = massOf(a, wood ? 1120 * wood->means.sg12 : 500) > tooHeavy;
     std::vector<std::string> out;
     for (const auto& o : supportOptions(a, catalog(), metric, catalog().findWall(wall.construction)))
-        if (!heavy || o.firm())
+        if ((!heavy || o.firm()) && (!o.atStuds() || studs.size() > 1 || a.rods || a.cavity))
             out.push_back(o.id);
     return out;
 }
@@ -122,6 +139,7 @@ tl::expected<Project, std::string> randomProject(const std::string& kind, Units 
     piece.place.anchor = Anchor::typed;
     piece.place.x = lots.length(Length(), wall.width - lengthOf(piece.params));
     piece.place.z = lots.length(900_mm, 1700_mm);
+    catchStuds(wall, piece);
     loadByLot(piece, lots);
     if (lots.below(2) == 0)
         if (const auto options = usefulSupports(piece, wall, metric); !options.empty())

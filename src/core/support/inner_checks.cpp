@@ -1,6 +1,7 @@
 #include "support/inner_checks.h"
 
 #include "support/brace_check.h"
+#include "support/frame_check.h"
 #include "support/racking_check.h"
 #include "support/rail_joint.h"
 #include "support/shelf_check.h"
@@ -12,6 +13,8 @@ void addInnerChecks(const RailPiece& piece, double factor, bool quiet, RailVerdi
         v.checks.push_back(std::move(*joint));
     if (auto brace = braceCheck(piece, factor, quiet))
         v.checks.push_back(std::move(*brace));
+    for (auto& c : frameChecks(piece, factor, quiet))
+        v.checks.push_back(std::move(c));
     if (auto racking = rackingCheck(piece, factor, quiet))
         v.checks.push_back(std::move(*racking));
     ShelfSag seen;

@@ -2,6 +2,7 @@
 
 #include "strength/wall_mount.h"
 #include "support/arms.h"
+#include "support/frame_check.h"
 #include "support/hangers.h"
 #include "support/inner_checks.h"
 #include "support/rail_mounting.h"
@@ -73,6 +74,8 @@ class Judge {
             v_.option.screw ? axialStiffness(v_.option.screw->d, std::min(v_.pen, v_.screwLength * 2 / 3))
                             : anchorStiffness(v_.option.kind);
         addLookChecks(b, axial, v_);
+        if (auto steady = steadyCheck(p_, factor_, v_, quiet_))
+            v_.checks.push_back(std::move(*steady));
         v_.verdict = judge(v_.checks, {grade(), p_.strengthLimit, p_.leaningCounts});
     }
 

@@ -1,0 +1,246 @@
+#include "support/frame_check.h"
+
+#include "strength/concealed.h"
+#include "strength/fastener.h"
+#include "strength/glass.h"
+#include "support/arms.h"
+#include "support/rail_judge.h"
+#include "support/words.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace owl {
+namespace {
+
+using words::mm;
+using words::N;
+using words::Nm;
+
+class FrameJudge {
+  public:
+    FrameJudge(const RailPiece& p, double factor, bool quiet)
+        : p_(p), a_(*p.assembly), f_(*p.assembly->frame), quiet_(quiet),
+          contents_(contentsForces(p.load, a_, factor)) {}
+
+    std::vector<Check> run() {
+        std::vector<Check> out{bending(), joint()};
+        if (!f_.plate.empty())
+            for (auto& c : glass())
+                out.push_back(std::move(c));
+        return out;
+    }
+
+    /// mm that the tip of the heaviest arm goes down at once under what stands there, at `y` from the wall.
+    [[nodiscard]] double armGives(double y) const {
+        const double A = (f_.tip - f_.face).mm();
+        const double share = A > 0 ? std::clamp((y - f_.face.mm()) / A, 0.0, 1.0) : 0;
+        return onArm(false).dropArm * share;
+    }
+
+  private:
+    /// The arm with the widest share of the length: what stands there and all of a hand (S9.3).
+    [[nodiscard]] ArmsResult onArm(bool leaning) const {
+        double share = 0;
+        for (std::size_t i = 0; i < f_.x.size(); ++i) {
+            const double left = i == 0 ? f_.x[i].mm() : (f_.x[i] - f_.x[i - 1]).mm() / 2;
+            const double right =
+                i + 1 == f_.x.size() ? (a_.length - f_.x[i]).mm() : (f_.x[i + 1] - f_.x[i]).mm() / 2;
+            share = std::max(share, left + right);
+        }
+        const double L = a_.length.mm();
+        const double w = heaviestStretch(contents_, L, std::min(share, L)).w;
+        ArmsInput in;
+        in.arms = 1;
+        in.depth = f_.tip.mm();
+        in.ledgerT = f_.face.mm();
+        in.b = f_.wide.mm();
+        in.h = f_.high.mm();
+        in.E = p_.woodC1.E;
+        in.z = {1};
+        in.studs = 1;
+        in.axial = 1;
+        in.loads.push_back({w * share, a_.surfaceBack.mm(), a_.surfaceFront.mm(), true});
+        in.loads.push_back({p_.mass * gravity / L * share, f_.face.mm(), a_.surfaceFront.mm(), true});
+        if (leaning)
+            in.loads.push_back({p_.hand, a_.depth.mm(), a_.depth.mm(), false});
+        return armsOf(in);
+    }
+    template <typename F>
+    [[nodiscard]] Check both(const char* id, const char* title, const char* unit, F use) const {
+        std::optional<Use> leaning;
+        if (p_.hand > 0)
+            leaning = use(true);
+        return checkOf(id, title, unit, use(false), leaning);
+    }
+    void explain(Check& c, const char* place, Working w) const {
+        if (quiet_)
+            return;
+        const bool hand = c.leaning && *c.leaning > *c.standing;
+        c.load = hand ? "a hand of " + N(p_.hand) + " over one arm" : "what stands on it";
+        c.place = place;
+        w.values.insert(w.values.begin(), {{"load", c.load}, {"M at the rail", Nm(onArm(hand).M)}});
+        w.result = words::percent(c.utilisation()) + " used";
+        c.working = std::move(w);
+    }
+    [[nodiscard]] std::vector<std::pair<std::string, std::string>> size() const {
+        return {{"arm", mm(f_.wide.mm()) + " × " + mm(f_.high.mm())}, {"arms", std::to_string(f_.x.size())}};
+    }
+
+    [[nodiscard]] Check bending() const {
+        const double Z = f_.wide.mm() * f_.high.mm() * f_.high.mm() / 6;
+        Check c = both("arm", "Arms of the frame in bending", "MPa", [&](bool lean) {
+            return Use{onArm(lean).M / Z, (lean ? p_.woodC2 : p_.woodC1).Fb};
+        });
+        explain(c, "arms", {"σ = M/(b h²/6), M = Σ P a from the rail's face", size(), "", "S9.3", {}});
+        return c;
+    }
+
+    /// Pull and shear on the lag screws of an arm at once: T = 1.5 M z/Σz² on the uppermost, the lower edge
+    /// presses (S9.1, S9.3); in end grain, with S10.5 for both together.
+    [[nodiscard]] Check joint() const {
+        double sum2 = 0;
+        for (Length z : f_.lags)
+            sum2 += z.mm() * z.mm();
+        const double top = f_.lags.empty() ? 0 : f_.lags.back().mm();
+        const double n = static_cast<double>(f_.lags.size());
+        const double passes = f_.face.mm() - a_.standOff.mm() - armLagSunk;
+        const double pen = armLagLength - passes;
+        const auto of = [&](bool lean) {
+            const ArmsResult r = onArm(lean);
+            const double CD = durationFactor(lean);
+            const double T = sum2 > 0 ? 1.5 * r.M * top / sum2 : 1e9;
+            const double V = n > 0 ? r.R / n : 1e9;
+            LateralInput in;
+            in.d = armLagD;
+            in.root = 4.394; // of 1/4 in (S10.1)
+            in.side = passes;
+            in.pen = pen;
+            in.Gmain = in.Gside = p_.woodC1.G;
+            in.thetaSide = 90;
+            in.endGrain = true;
+            in.CD = CD;
+            const double W =
+                withdrawal(p_.woodC1.G, armLagD, true, std::min(armLagLength * 2 / 3, pen - 4), CD, true);
+            const double u = combined(T, V, W, lateral(in).Z).utilisation;
+            const double R = std::hypot(T, V);
+            return Use{R, u > 0 ? R / u : W};
+        };
+        Check c = both("frame_joint", "Joint of arm and rail", "N", of);
+        auto values = size();
+        values.emplace_back("lag screws an arm", std::to_string(f_.lags.size()));
+        values.emplace_back("thread in end grain", mm(std::min(armLagLength * 2 / 3, pen - 4)));
+        explain(c, "arms",
+                {"T = 1.5 M z/Σz² on the upper lag, V = R/n;  u = max(R/Z_α, T/W′, V/Z′)",
+                 values,
+                 "",
+                 "S9.1, S9.3, S10.2, S10.4, S10.5; NDS 12.2 (lag in end grain × 0.75)",
+                 {"one joint takes shear and bending; glue on end grain counts for nothing"}});
+        return c;
+    }
+
+    /// On the two outer arms, all that stands on it as it stands; never credited with arms between.
+    [[nodiscard]] std::vector<Check> glass() const {
+        const Part* plate = a_.find(f_.plate);
+        if (!plate || f_.x.size() < 2)
+            return {};
+        const double from = f_.x.front().mm();
+        const double x0 = plate->bounds().at.x.mm();
+        GlassInput in;
+        in.length = plate->length.mm();
+        in.depth = plate->width.mm();
+        in.t = plate->thickness.mm();
+        in.overhang = std::max(0.0, from - x0);
+        in.toughened = f_.toughened;
+        for (const auto& l : contents_.lines)
+            in.points.push_back({std::clamp((l.x0 + l.x1) / 2 - x0, 0.0, in.length), l.w * (l.x1 - l.x0)});
+        const auto stands = glassOf(in);
+        if (!stands)
+            return {};
+        GlassInput pressed = in;
+        pressed.points.push_back({in.length / 2, p_.hand});
+        const auto leans = glassOf(pressed);
+        const double bears = f_.toughened ? 40 : 6;
+        std::optional<Use> leaning;
+        if (p_.hand > 0 && leans)
+            leaning = Use{leans->stress, bears};
+        Check c = checkOf("glass", "Glass at its edges", "MPa", Use{stands->stress, bears}, leaning);
+        Check s;
+        s.id = "glass_sag";
+        s.title = "Sag of the glass";
+        s.demand = stands->down;
+        s.capacity = stands->uSag > 0 ? stands->down / stands->uSag : 1;
+        s.unit = "mm";
+        s.looks = true;
+        if (!quiet_) {
+            const bool hand = c.leaning && *c.leaning > *c.standing;
+            c.load = hand ? "a hand of " + N(p_.hand) + " in its middle" : "what stands on it";
+            c.place = "middle of the glass";
+            c.working = {"σ = M/(b t²/6) on two rests",
+                         {{"load", c.load},
+                          {"glass", mm(in.length) + " × " + mm(in.depth) + " × " + mm(in.t)},
+                          {"rests in from its ends", mm(in.overhang)},
+                          {"bears", words::MPa(bears) + (f_.toughened ? " (toughened)" : " (annealed)")}},
+                         words::MPa(c.demand) + " of " + words::MPa(bears),
+                         "S3.5 (ASTM E1300; verify)",
+                         {"soft pads, ground edges, nothing drilled"}};
+            c.cautions.push_back(
+                "Toughened or laminated only, ground edges, soft pads, no point on metal: ask the "
+                "glazier.");
+            s.load = "what stands on it";
+            s.working = {"v of a beam on two rests ≤ span / 175",
+                         {{"E", "70 000 MPa"}},
+                         mm(s.demand) + " of " + mm(s.capacity),
+                         "S3.5",
+                         {}};
+        }
+        return {std::move(c), std::move(s)};
+    }
+
+    const RailPiece& p_;
+    const Assembly& a_;
+    const FrameSeat& f_;
+    bool quiet_;
+    ContentsForces contents_;
+};
+
+} // namespace
+
+std::vector<Check> frameChecks(const RailPiece& piece, double factor, bool quiet) {
+    if (!piece.assembly->frame)
+        return {};
+    return FrameJudge(piece, factor, quiet).run();
+}
+
+// A mass on a spring that gives delta under it: f = sqrt(g/delta)/(2 pi), delta at the thing, without creep.
+std::optional<Check> steadyCheck(const RailPiece& piece, double factor, const RailVerdict& v, bool quiet) {
+    const Assembly& a = *piece.assembly;
+    if (!a.frame || a.frame->steady <= 0)
+        return std::nullopt;
+    const double y = a.frame->thingY.mm();
+    const double turning = v.droopNow * y / std::max(1.0, a.depth.mm());
+    const double delta = turning + FrameJudge(piece, factor, quiet).armGives(y);
+    const double f = std::sqrt(1000 * gravity / std::max(1e-9, delta)) / (2 * std::numbers::pi);
+    Check c;
+    c.id = "steady";
+    c.title = "Steady enough not to shake";
+    c.demand = a.frame->steady;
+    c.capacity = f;
+    c.unit = "Hz";
+    c.looks = true;
+    if (!quiet) {
+        c.load = "what stands on it";
+        c.working = {"f = √(g/δ)/2π at the thing, without creep",
+                     {{"δ", mm(delta)},
+                      {"of it the rail's turning", mm(turning)},
+                      {"from the wall", mm(y)},
+                      {"wanted", fmt::format("{:g} Hz", a.frame->steady)}},
+                     fmt::format("{:.1f} Hz of {:g} Hz wanted", f, a.frame->steady),
+                     "S9.10 (8 Hz, 12 Hz for needles: policy)",
+                     {"the wall itself is taken as stiff"}};
+    }
+    return c;
+}
+
+} // namespace owl
