@@ -32,10 +32,11 @@ std::vector<AppliedForce> contents(const LoadSpec& load, const Assembly& a) {
 /// What each support gives, shared by the mounts that make it up.
 std::vector<HeldForce> held(const SupportCase& c, const std::vector<Mount>& mounts) {
     std::vector<HeldForce> out;
-    for (const auto& [id, force] : c.given) {
-        const auto m = std::find_if(mounts.begin(), mounts.end(), [&](const Mount& q) { return q.id == id; });
+    for (const auto& g : c.given) {
+        const auto m =
+            std::find_if(mounts.begin(), mounts.end(), [&](const Mount& q) { return q.id == g.first; });
         if (m != mounts.end())
-            out.push_back({id, m->at, force, {}});
+            out.push_back({g.first, m->at, g.second, {}});
     }
     if (!c.given.empty())
         return out;

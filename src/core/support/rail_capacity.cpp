@@ -34,6 +34,18 @@ RailPiece loaded(const RailPiece& piece) {
     return p;
 }
 
+/// kg beyond which nobody looked. What stands on the floor is looked at shelf by shelf: S12.10 speaks of what
+/// hangs.
+double mostLookedAt(const Assembly& a) {
+    const auto on = [](double mm) { return std::min(mostInAll, mostPerMetre * mm / 1000); };
+    if (!a.floor)
+        return on(a.length.mm());
+    double all = 0;
+    for (const auto& s : surfacesOf(a))
+        all += s.even ? on((s.x1 - s.x0).mm()) : 0;
+    return all;
+}
+
 /// The check that is over its limit first just above the edge.
 std::string governs(const RailVerdict& v) {
     if (!v.feasible)
@@ -55,13 +67,7 @@ void findCapacity(RailVerdict& v, const RailPiece& piece, const RailWall& wall, 
     StaticsCache fresh; // with an even load where nothing is planned the statics are others
     StaticsCache& cache = contentsMass(piece.load, *piece.assembly) > 0 ? known : fresh;
     const double planned = contentsMass(p.load, *p.assembly);
-    // On the floor the sum is no matter: every shelf by itself (S12.10 speaks of what hangs).
-    const auto shelves = surfacesOf(*p.assembly);
-    const double each = std::min(mostInAll, mostPerMetre * p.assembly->length.mm() / 1000);
-    const double looked =
-        p.assembly->floor ? each * static_cast<double>(std::count_if(shelves.begin(), shelves.end(),
-                                                                     [](const Surface& s) { return s.even; }))
-                          : each;
+    const double looked = mostLookedAt(*p.assembly);
     const double most = std::max(0.0, looked - p.mass) / planned;
     const auto judged = [&](double factor) { return judgeRail(p, wall, v.option, cache, factor, true); };
     const auto holds = [&](const RailVerdict& r) { return r.feasible && r.verdict.utilisation <= 1; };
