@@ -232,6 +232,20 @@ class TestBookcase : public QObject {
         QVERIFY(!first(plan).assembly().parts.empty() && first(plan).hold()->feasible);
         QVERIFY(test::check(*first(plan).hold(), "tie_points")->utilisation() > 1);
     }
+    /// Feet are no screws to buy, and what is nailed up a side is told by its heights.
+    void whatIsToldCanBeDone() {
+        const Plan plan = test::planOf(with(""));
+        for (const auto& l : plan.shopping)
+            QVERIFY2(l.what.find(" 0.0 mm") == std::string::npos, l.what.c_str());
+        const auto nailed = std::find_if(first(plan).steps.begin(), first(plan).steps.end(),
+                                         [](const BuildStep& s) { return s.joint == "back-left"; });
+        QVERIFY(nailed != first(plan).steps.end());
+        QVERIFY(nailed->text.find("above the lower edge of the back panel") != std::string::npos);
+        for (const auto& s : first(plan).steps)
+            QVERIFY2(s.title.find("the shelf 3") == std::string::npos &&
+                         s.text.find("the shelf 3") == std::string::npos,
+                     s.text.c_str());
+    }
     void rackingHasANumber() {
         // A panel: q = H/b over 140 mm at most, against its glue; rails: couples at four ends.
         const Plan panel = test::planOf(with(""));

@@ -1,5 +1,6 @@
 #include "build/joint_steps.h"
 
+#include "assembly/joint_places.h"
 #include "assembly/plugs.h"
 
 #include <algorithm>
@@ -119,6 +120,14 @@ class JointStep {
                 out += fmt::format("{}{} from the wall edge and {} up", out.empty() ? "" : ", ", say(f.at.y),
                                    say(f.at.z));
             return out;
+        }
+        if (oneAboveTheOther(j_)) {
+            for (const auto& f : j_.spots)
+                out += (out.empty() ? "" : ", ") + say(f.at.z - box.at.z);
+            const Length left = j_.spots.front().at.x - box.at.x;
+            const Length right = box.at.x + box.size.x - j_.spots.front().at.x;
+            return out + fmt::format(" above the lower edge of the {}, {} from its {} edge", nameOf(j_.first),
+                                     say(std::min(left, right)), left <= right ? "left" : "right");
         }
         for (const auto& f : j_.spots)
             out += (out.empty() ? "" : ", ") + say(f.at.x - box.at.x);

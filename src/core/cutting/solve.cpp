@@ -8,6 +8,7 @@
 #include <fmt/format.h>
 #include <map>
 #include <mutex>
+#include <numeric>
 
 namespace owl {
 namespace {
@@ -171,6 +172,64 @@ void addGroup(const CutGroup& g, const GroupPlan& gp, CutPlan& plan) {
                 plan.unplaced.push_back({g.kinds[k].ids[i], open[k][i], UnplacedReason::notEnoughStock});
 }
 
+/// Places along an axis that sums of sizes reach, as the independent checker counts them; nothing where there
+/// are too many to be worth it.
+std::optional<double> rasterPoints(std::vector<std::int64_t> sizes, std::int64_t cap) {
+    constexpr std::int64_t most = 40'000;
+    std::int64_t step = 0;
+    for (auto s : sizes)
+        step = std::gcd(step, s);
+    if (step <= 0 || cap / step > most)
+        return std::nullopt;
+    std::vector<char> reached(static_cast<std::size_t>(cap / step) + 1, 0);
+    reached.front() = 1;
+    std::sort(sizes.begin(), sizes.end());
+    sizes.erase(std::unique(sizes.begin(), sizes.end()), sizes.end());
+    for (auto s : sizes)
+        for (auto at = static_cast<std::size_t>(s / step); at < reached.size(); ++at)
+            reached[at] = static_cast<char>(reached[at] | reached[at - static_cast<std::size_t>(s / step)]);
+    return static_cast<double>(std::count(reached.begin(), reached.end(), 1));
+}
+
+/// How much of its area each kind of part may be worth so that the checker can follow. Where its table is
+/// small enough: all of it. Else it divides sizes by a step no larger than the smallest of them and rounds
+/// down: a size of k smallest ones keeps at least k/(k+1) of itself, whatever the step, and that much area
+/// still fits no board more often than the board has room.
+std::vector<double> provenShares(const CutGroup& g) {
+    std::vector<std::int64_t> xs;
+    std::vector<std::int64_t> ys;
+    std::int64_t X = 0;
+    std::int64_t Y = 0;
+    for (const auto& k : g.kinds) {
+        xs.push_back(k.l);
+        ys.push_back(k.w);
+        if (k.rotate) {
+            xs.push_back(k.w);
+            ys.push_back(k.l);
+        }
+    }
+    for (const auto& b : g.boards) {
+        X = std::max(X, b.l);
+        Y = std::max(Y, b.w);
+    }
+    constexpr double affordable = 2e9; // steps of its table, with several groups in one job
+    const auto n = rasterPoints(xs, X);
+    const auto m = n ? rasterPoints(ys, Y) : std::nullopt;
+    if (n && m && *n * *m * (*n + *m) / 4 + 4000 * std::min(*n, *m) <= affordable)
+        return std::vector<double>(g.kinds.size(), 1.0);
+    const std::int64_t leastX = *std::min_element(xs.begin(), xs.end());
+    const std::int64_t leastY = *std::min_element(ys.begin(), ys.end());
+    const auto kept = [](std::int64_t size, std::int64_t least) {
+        const auto k = static_cast<double>(size / std::max<std::int64_t>(1, least));
+        return k / (k + 1);
+    };
+    std::vector<double> out;
+    out.reserve(g.kinds.size());
+    for (const auto& k : g.kinds)
+        out.push_back(kept(k.l, leastX) * kept(k.w, leastY));
+    return out;
+}
+
 /// A bound that needs no search: every part is worth its grown area at the best price per area of unlimited
 /// stock; limited boards take a surcharge for what they are worth above their price. Only for groups placed
 /// whole.
@@ -182,17 +241,18 @@ Money areaBound(const CutGroup& g, nlohmann::ordered_json& values, nlohmann::ord
                                       (static_cast<double>(b.l) * static_cast<double>(b.w)));
     if (!std::isfinite(rate) || rate <= 0)
         return 0;
-    rate *= 0.97; // the checker rounds large sizes down to a grid, which makes a pattern worth a little more
+    const auto share = provenShares(g);
     double bound = 0;
-    for (const auto& k : g.kinds) {
-        const double pi = rate * static_cast<double>(k.l) * static_cast<double>(k.w) / 1e6;
+    for (std::size_t n = 0; n < g.kinds.size(); ++n) {
+        const auto& k = g.kinds[n];
+        const double pi = rate * share[n] * static_cast<double>(k.l) * static_cast<double>(k.w) / 1e6;
         for (std::size_t i = 0; i < k.ids.size(); ++i) {
             values[k.ids[i]] = pi;
             bound += pi * k.quantities[i];
         }
     }
     for (const auto& b : g.boards) {
-        const double worth = rate * static_cast<double>(b.l) * static_cast<double>(b.w) / 0.97 / 1e6;
+        const double worth = rate * static_cast<double>(b.l) * static_cast<double>(b.w) / 1e6;
         const double mu = b.available ? std::max(0.0, worth - static_cast<double>(b.price) / 1e6) : 0;
         if (mu > 0) {
             surcharges[b.stock->id] = mu;

@@ -220,7 +220,7 @@ class ShoppingList {
         if (const Screw* s = hold->option.screw) {
             std::map<double, double> ofLength;
             for (const auto& m : hold->mounting.mounts)
-                if (m.kind != "rod" && m.kind != "rod_plug" && m.kind != "anchor")
+                if (m.length > 0 && m.kind != "rod" && m.kind != "rod_plug" && m.kind != "anchor")
                     ++ofLength[m.length];
             for (const auto& [length, n] : ofLength)
                 add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, length)), n,

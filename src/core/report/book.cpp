@@ -1,5 +1,7 @@
 #include "report/book.h"
 
+#include "assembly/joint_places.h"
+
 #include "measure/one_unit.h"
 #include "plan/hold_findings.h"
 
@@ -173,10 +175,14 @@ class Book {
         for (const auto& joint : pp.assembly().joints) {
             std::string places;
             const Part* drilled = pp.assembly().find(joint.first);
-            const Length from = drilled && joint.drivenFrom != "the end" ? drilled->bounds().at.x : Length();
+            const Vec from = drilled ? drilled->bounds().at : Vec{};
+            const bool up = oneAboveTheOther(joint);
             for (const auto& s : joint.spots)
-                places += (places.empty() ? "" : ", ") +
-                          say(joint.drivenFrom == "the end" ? s.at.y : s.at.x - from);
+                places += (places.empty() ? "" : ", ") + say(up                     ? s.at.z - from.z
+                                                             : alongThePiece(joint) ? s.at.y
+                                                                                    : s.at.x - from.x);
+            if (up && !places.empty())
+                places += ", upwards";
             j.rows.push_back(
                 {joint.first + " – " + joint.second, joineryName(joint.how), fastenerWords(joint), places});
         }
