@@ -220,8 +220,8 @@ std::vector<double> provenShares(const CutGroup& g) {
     const std::int64_t leastX = *std::min_element(xs.begin(), xs.end());
     const std::int64_t leastY = *std::min_element(ys.begin(), ys.end());
     const auto kept = [](std::int64_t size, std::int64_t least) {
-        const auto k = static_cast<double>(size / std::max<std::int64_t>(1, least));
-        return k / (k + 1);
+        const std::int64_t times = size / std::max<std::int64_t>(1, least);
+        return static_cast<double>(times) / static_cast<double>(times + 1);
     };
     std::vector<double> out;
     out.reserve(g.kinds.size());
