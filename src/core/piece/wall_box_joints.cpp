@@ -217,6 +217,8 @@ class BoxJoiner : BoxWork {
         std::vector<Length> rows{row};
         if (ctx_.rows > 1)
             rows.push_back(r.at.z + 20_mm);
+        if (p_.hang == BoxHang::cleat) // where a screw low down keeps it on the cleat
+            rows.push_back(r.at.z + 10_mm);
         std::vector<Length> at;
         for (Length z = r.at.z + 10_mm; z <= r.at.z + r.size.z - 10_mm; z += 1_mm)
             if (std::all_of(rows.begin(), rows.end(), [&](Length w) { return abs(w - z) >= 13_mm; }) &&
