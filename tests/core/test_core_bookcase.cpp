@@ -215,6 +215,8 @@ class TestBookcase : public QObject {
             with("height=450 length=1400 depth=450 dividers=1 shelves=1 tie=no species=white_oak"));
         QCOMPARE(first(plan).hold()->option.id, std::string("stands"));
         QVERIFY(first(plan).marks.empty() && checkOf(plan, "tip_over")->utilisation() < 1);
+        for (const char* id : {"misses_studs", "before_drilling", "support_weak", "no_support"})
+            QVERIFY2(!test::finding(plan, id), id); // it wants no stud and no hole
         for (const auto& s : first(plan).steps)
             QVERIFY(s.title.find("Tie") == std::string::npos);
         const Plan light = test::planOf(with("height=580 shelves=1 depth=200 tie=no"));
@@ -231,6 +233,9 @@ class TestBookcase : public QObject {
         QVERIFY(plan.blocked());
         QVERIFY(!first(plan).assembly().parts.empty() && first(plan).hold()->feasible);
         QVERIFY(test::check(*first(plan).hold(), "tie_points")->utilisation() > 1);
+        const Finding* f = test::finding(plan, "misses_studs");
+        QVERIFY(f && f->text.find("tied to two studs") != std::string::npos);
+        QVERIFY(!f->remedies.empty() && !test::finding(plan, "support_weak")); // told once
     }
     /// Feet are no screws to buy, and what is nailed up a side is told by its heights.
     void whatIsToldCanBeDone() {

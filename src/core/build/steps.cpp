@@ -95,15 +95,24 @@ class Steps {
 
     /// 'the shelf 2' of a sentence made for any part is 'shelf 2'.
     void numbered() {
-        for (const auto& p : a_.parts) {
-            if (withoutNumber(p.name) == p.name)
-                continue;
-            const std::string with = "the " + p.name;
-            for (auto& s : out_)
-                for (std::string* text : {&s.title, &s.text})
-                    for (auto i = text->find(with); i != std::string::npos; i = text->find(with, i))
+        std::set<std::string> stems; // with the blank before the number
+        for (const auto& p : a_.parts)
+            if (const std::string stem = withoutNumber(p.name); stem != p.name)
+                stems.insert(stem + " ");
+        if (stems.empty())
+            return;
+        const auto follows = [&](const std::string& text, std::size_t at) {
+            return std::any_of(stems.begin(), stems.end(), [&](const std::string& stem) {
+                const std::size_t end = at + stem.size();
+                return text.compare(at, stem.size(), stem) == 0 && end < text.size() && text[end] >= '0' &&
+                       text[end] <= '9';
+            });
+        };
+        for (auto& s : out_)
+            for (std::string* text : {&s.title, &s.text})
+                for (auto i = text->find("the "); i != std::string::npos; i = text->find("the ", i + 1))
+                    if (follows(*text, i + 4))
                         text->erase(i, 4);
-        }
     }
 
     void check() {

@@ -83,7 +83,7 @@ class PieceFindings : public PieceFinder {
 
     /// The support in use goes where the studs are.
     [[nodiscard]] bool wantsStuds() const {
-        if (!hasStuds(*wall_, catalog_))
+        if (!hasStuds(*wall_, catalog_) || (pp_.assembly().floor && !pp_.assembly().floor->tied))
             return false;
         const RailVerdict* h = pp_.hold();
         if (h && h->beside >= 0)
@@ -165,9 +165,12 @@ class PieceFindings : public PieceFinder {
         auto& f = found(
             "misses_studs", Severity::blocks, "hold",
             n == 0 ? "It catches no stud" : "It catches only one stud",
-            n == 0 ? "No stud lies behind the back rail, and the wall cover alone does not carry it."
-                   : "On one stud a piece turns about its screw. It needs two, or anchors where the look "
-                     "demands it.");
+            pp_.assembly().floor ? "A case is tied to two studs through the rail under its top, so that it "
+                                   "cannot tip forwards "
+                                   "when it is empty, or when a child climbs."
+            : n == 0 ? "No stud lies behind the back rail, and the wall cover alone does not carry it."
+                     : "On one stud a piece turns about its screw. It needs two, or anchors where the look "
+                       "demands it.");
         if (const Length by = shiftFor(2, 300_mm); by != Length())
             f.remedies.push_back(shiftBy(by));
         const Length step = metric() ? 10_mm : Length::inches(1, 2);
@@ -264,7 +267,7 @@ class PieceFindings : public PieceFinder {
 
     void drilling() {
         const RailVerdict* h = pp_.hold();
-        if (!h || !h->feasible)
+        if (!h || !h->feasible || pp_.marks.empty())
             return;
         std::string near;
         for (const auto& m : pp_.marks)

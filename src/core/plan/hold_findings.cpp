@@ -30,7 +30,8 @@ class HoldFindings : public PieceFinder {
             refused(*h);
             return;
         }
-        strength(*h);
+        if (!missesTies(*h))
+            strength(*h);
         if (h->verdict.status == Status::unknown)
             unknown(*h);
         if (h->option.kind == RailSupport::cover)
@@ -49,6 +50,11 @@ class HoldFindings : public PieceFinder {
     }
 
   private:
+    /// A tie that finds no studs is told where the studs are.
+    [[nodiscard]] bool missesTies(const RailVerdict& h) const {
+        return pp_.assembly().floor && h.option.atStuds() && pp_.studs.size() < 2;
+    }
+
     /// What an anchor in place of a second stud costs: its own use beside that of all else.
     void besideStud(const RailVerdict& h) {
         double rest = 0;

@@ -97,6 +97,13 @@ class FrameJudge {
         return c;
     }
 
+    /// Of the lag screws as they are: short arms take shorter ones.
+    [[nodiscard]] double lagLength() const {
+        const auto j = std::find_if(a_.joints.begin(), a_.joints.end(),
+                                    [](const Joint& q) { return q.how == Joinery::lagsGlue; });
+        return j == a_.joints.end() ? 0 : j->screwLength.mm();
+    }
+
     /// Pull and shear on the lag screws of an arm at once: T = 1.5 M z/Σz² on the uppermost, the lower edge
     /// presses (S9.1, S9.3); in end grain, with S10.5 for both together.
     [[nodiscard]] Check joint() const {
@@ -106,7 +113,8 @@ class FrameJudge {
         const double top = f_.lags.empty() ? 0 : f_.lags.back().mm();
         const double n = static_cast<double>(f_.lags.size());
         const double passes = f_.face.mm() - a_.standOff.mm() - armLagSunk;
-        const double pen = armLagLength - passes;
+        const double lag = lagLength();
+        const double pen = lag - passes;
         const auto of = [&](bool lean) {
             const ArmsResult r = onArm(lean);
             const double CD = durationFactor(lean);
@@ -121,8 +129,8 @@ class FrameJudge {
             in.thetaSide = 90;
             in.endGrain = true;
             in.CD = CD;
-            const double W =
-                withdrawal(p_.woodC1.G, armLagD, true, std::min(armLagLength * 2 / 3, pen - 4), CD, true);
+            const double W = withdrawal(p_.woodC1.G, armLagD, true,
+                                        std::max(0.0, std::min(lag * 2 / 3, pen - 4)), CD, true);
             const double u = combined(T, V, W, lateral(in).Z).utilisation;
             const double R = std::hypot(T, V);
             return Use{R, u > 0 ? R / u : W};
@@ -130,7 +138,7 @@ class FrameJudge {
         Check c = both("frame_joint", "Joint of arm and rail", "N", of);
         auto values = size();
         values.emplace_back("lag screws an arm", std::to_string(f_.lags.size()));
-        values.emplace_back("thread in end grain", mm(std::min(armLagLength * 2 / 3, pen - 4)));
+        values.emplace_back("thread in end grain", mm(std::max(0.0, std::min(lag * 2 / 3, pen - 4))));
         explain(c, "arms",
                 {"T = 1.5 M z/Σz² on the upper lag, V = R/n;  u = max(R/Z_α, T/W′, V/Z′)",
                  values,

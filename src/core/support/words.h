@@ -48,7 +48,7 @@ inline std::string Nm(double v) {
     return fmt::format("{} N m ({} lb in)", digits(v / 1000), digits(v / 112.9848));
 }
 inline std::string percent(double u) {
-    return fmt::format("{:.0f} %", 100 * u);
+    return std::isfinite(u) ? fmt::format("{:.0f} %", 100 * u) : "far more than 100 %";
 }
 /// A place along a piece, to the millimetre.
 inline std::string kg(double v) {
