@@ -1,0 +1,187 @@
+#include "build/shape_steps.h"
+
+#include "measure/words.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+#include <map>
+#include <tuple>
+
+namespace owl {
+namespace {
+
+class ShapeSteps {
+  public:
+    ShapeSteps(const BuildInput& in, const Catalog& c) : in_(in), c_(c), a_(*in.assembly) {}
+
+    std::vector<BuildStep> run() {
+        shapeParts();
+        pinRows();
+        return std::move(out_);
+    }
+
+  private:
+    BuildStep& add(const std::string& id, std::string title, std::string text, double minutes) {
+        out_.push_back(newStep(in_, id, std::move(title), std::move(text), minutes));
+        return out_.back();
+    }
+    /// 'shape-base-groove'; ticks of older files name it so. A second groove of the part is
+    /// 'shape-base-groove-2'.
+    [[nodiscard]] std::string shapeId(const std::string& part, const std::string& kind) const {
+        const std::string id = fmt::format("shape-{}-{}", part, kind);
+        const auto taken = std::count_if(out_.begin(), out_.end(), [&](const BuildStep& s) {
+            return s.id.starts_with(in_.piece + "/" + id);
+        });
+        return taken ? fmt::format("{}-{}", id, taken + 1) : id;
+    }
+    void shapeParts() {
+        for (const auto& p : a_.parts) {
+            for (const auto& f : p.features) {
+                if (f.id == a_.shapedTogether || f.kind == "pin_row" || withItsLike(p, f))
+                    continue;
+                if (f.kind == "order") // when the frame it goes on can be measured
+                    continue;
+                if (f.kind == "band") {
+                    band(p, f);
+                    continue;
+                }
+                if (f.kind == "mitre" || f.kind == "bevel" || f.kind == "curve" || f.kind == "housing") {
+                    sawn(p, f);
+                    continue;
+                }
+                const bool step = f.kind == "step";
+                const bool profile = f.kind == "profile";
+                auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
+                              capitalised(f.text) + ".", step ? 8 : c_.minutes("tongue"));
+                s.parts = s.fresh = {p.id};
+                s.shapes = {f.id};
+                s.tools = step      ? std::vector<std::string>{"fine saw", "square"}
+                          : profile ? std::vector<std::string>{"router with a bit for the edge", "clamps"}
+                                    : std::vector<std::string>{"router with a straight bit", "fence"};
+                s.cautions = c_.cautionsFor(step ? "cutting small parts" : "router passes");
+            }
+        }
+    }
+
+    /// Braces, shelves, strips that are numbered: what is cut alike into equal ones is one step, on one
+    /// setting.
+    bool withItsLike(const Part& p, const Feature& f) {
+        if (p.id.empty() || p.id.back() < '0' || p.id.back() > '9')
+            return false;
+        const auto [known, fresh] =
+            alike_.try_emplace({f.kind, f.text, p.length, p.width, p.thickness}, out_.size());
+        if (fresh)
+            return false;
+        BuildStep& s = out_[known->second];
+        s.parts.push_back(p.id);
+        s.fresh.push_back(p.id);
+        s.shapes.push_back(f.id);
+        s.minutes += 4;
+        std::string names;
+        for (const auto& id : s.parts)
+            names += (names.empty() ? "" : ", ") + nameOf(id);
+        s.title = fmt::format("Cut the {} on {} equal parts", f.kind, s.parts.size());
+        s.text = fmt::format("On {}, one after the other on the same setting: {}.", names, f.text);
+        return true;
+    }
+    [[nodiscard]] std::string nameOf(const std::string& id) const {
+        const Part* p = a_.find(id);
+        return p ? p->name : id;
+    }
+
+    /// A sheet's edge that shows.
+    void band(const Part& p, const Feature& f) {
+        auto& s =
+            add(shapeId(p.id, f.kind), "Band the edge of the " + p.name,
+                capitalised(f.text) +
+                    ": iron the band on, roll it down while it is warm, and trim both edges with a "
+                    "sharp chisel flat on the face; a veneer's width stands out at each end until then.",
+                6);
+        s.parts = s.fresh = {p.id};
+        s.shapes = {f.id};
+        s.tools = {"iron", "roller", "sharp chisel"};
+    }
+
+    /// All rows for shelf pins through one template: holes at one height in all uprights, whatever is a
+    /// little off.
+    void pinRows() {
+        std::vector<std::pair<std::string, std::vector<std::string>>> rows; // what for, in which parts
+        BuildStep s;
+        for (const auto& p : a_.parts)
+            for (const auto& f : p.features) {
+                if (f.kind != "pin_row")
+                    continue;
+                const auto known =
+                    std::find_if(rows.begin(), rows.end(), [&](const auto& r) { return r.first == f.text; });
+                auto& row =
+                    known == rows.end() ? rows.emplace_back(f.text, std::vector<std::string>()) : *known;
+                row.second.push_back(p.name);
+                if (s.parts.empty() || s.parts.back() != p.id)
+                    s.parts.push_back(p.id);
+                s.shapes.push_back(f.id);
+                for (const auto& h : p.holes)
+                    if (h.id.starts_with(f.id + "-"))
+                        s.shapes.push_back(h.id);
+            }
+        if (rows.empty())
+            return;
+        std::string places;
+        for (const auto& [text, parts] : rows) {
+            std::string in;
+            for (const auto& name : parts)
+                in += (in.empty() ? "" : " and ") + name;
+            places += fmt::format(" In {}: {}.", in, text);
+        }
+        auto& made =
+            add("pin-rows", "Bore the rows of holes for the shelf pins",
+                "Make a template of thin sheet with one row of holes, and mark its lower end: turned "
+                "over it serves the other side, so that facing holes are at one height to a hair. "
+                "Clamp it flush with the lower end each time; a stop on the bit." +
+                    places,
+                static_cast<double>(s.shapes.size()) * 0.6 + 15);
+        made.parts = made.fresh = s.parts;
+        made.shapes = std::move(s.shapes);
+        made.tools = {"drill with a guide block", "depth stop", "template"};
+        made.cautions = c_.cautionsFor("drilling");
+    }
+
+    /// Mitres, outlines, recesses: said by the feature itself.
+    void sawn(const Part& p, const Feature& f) {
+        auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
+                      capitalised(f.text) + ".", 8);
+        s.parts = s.fresh = {p.id};
+        s.shapes = {f.id};
+        s.tools = f.kind == "mitre" || f.kind == "bevel"
+                      ? std::vector<std::string>{"saw with a tilting blade", "stop block"}
+                  : f.kind == "curve" && f.text.find("template") != std::string::npos
+                      ? std::vector<std::string>{"jigsaw", "rasp"}
+                  : f.kind == "curve" ? std::vector<std::string>{"drawknife or jigsaw", "brush"}
+                                      : std::vector<std::string>{"router with a straight bit", "chisel"};
+        s.cautions = c_.cautionsFor(f.kind == "housing" ? "router passes" : "cutting small parts");
+    }
+
+    const BuildInput& in_;
+    const Catalog& c_;
+    const Assembly& a_;
+    std::vector<BuildStep> out_;
+    std::map<std::tuple<std::string, std::string, Length, Length, Length>, std::size_t>
+        alike_; ///< step of such a cut
+};
+
+} // namespace
+
+BuildStep newStep(const BuildInput& in, const std::string& id, std::string title, std::string text,
+                  double minutes) {
+    BuildStep s;
+    s.id = in.piece + "/" + id;
+    s.title = std::move(title);
+    s.text = std::move(text);
+    s.minutes = minutes;
+    return s;
+}
+
+std::vector<BuildStep> shapeSteps(const BuildInput& in, const Catalog& catalog) {
+    return ShapeSteps(in, catalog).run();
+}
+
+} // namespace owl
