@@ -235,7 +235,7 @@ void placeFasteners(Joint& j, const Assembly& a, double screwDiameter) {
     };
     for (const auto& s : j.spots) {
         const Vec3 at = mm(s.at);
-        const Vec3 d = drivingDirection(j.drivenFrom, at, a);
+        const Vec3 d = norm(j.driving) > 0.5 ? j.driving : drivingDirection(j.drivenFrom, at, a);
         switch (j.how) {
         case Joinery::screwsGlue:
         case Joinery::screws:

@@ -3,6 +3,7 @@
 
 #include "assembly/part.h"
 
+#include <array>
 #include <optional>
 #include <string>
 #include <vector>
@@ -52,10 +53,12 @@ struct Joint {
     double glueArea = 0;             ///< mm2 of long grain on long grain: splines
     std::vector<FastenerSpot> spots;
     std::string drivenFrom; ///< 'below', 'behind', 'the front'
+    Vec3 driving;           ///< into the wood, length 1, where none of these words is exact; 0: by the word
     bool shows = false;     ///< heads (or plugs over them) can be seen on the hung piece
     bool carries = true;    ///< part of the load path
     std::string note;
     bool atWall = false;       ///< made when the piece goes up
+    std::size_t stage = 0;     ///< which of the stages there, where a piece has several
     std::string kind = "butt"; ///< 'butt', 'tongue_groove', 'sliding' .. as the contract names it
     double gap = 0;            ///< mm between the parts
     bool glued = true;
@@ -87,6 +90,8 @@ struct Surface {
     Length z;              ///< above the bottom
     Length room;           ///< free height above it; 0: nothing is above
     bool even = true;      ///< the even load stands on it too
+    /// Seen from above, mm, anticlockwise; empty: the rectangle of its extent.
+    std::vector<std::array<double, 2>> outline = {};
 };
 
 /// A board between two places that hold it: a shelf in a case, the bottom of a box.
@@ -152,6 +157,61 @@ struct FloorSeat {
     bool tied = false; ///< its wall part is screwed to the wall, so that it cannot tip
 };
 
+/// A strip on a wall that a board rests on: the piece's own wall, or one beside it.
+struct LedgerSeat {
+    std::string to = "wall"; ///< as mounts name walls
+    std::string part;        ///< the strip
+    Vec3 origin;             ///< the corner on the wall's face from which its studs are counted, mm
+    Vec3 along, out;         ///< away from that corner, and out of the wall; length 1
+    Length from, until;      ///< the strip, along
+    Length low, z;           ///< its lower edge; the row of its fixings
+    Length through;          ///< wood that they pass
+    std::vector<std::pair<Length, Length>> hidden; ///< stretches of it that no driver reaches
+    std::vector<std::string> packings; ///< pieces between strip and wall, one at each place in `packedAt`
+    std::vector<Length> packedAt;
+    Length packed; ///< their thickness
+};
+
+/// What bends between ledgers: the front of the board, or a rail under it.
+struct BentFront {
+    std::string part, words; ///< 'a strip of 110 mm along its front edge'
+    Length span;             ///< between the places that hold it; 0: a corner that turns, no sag told
+    double share = 1;        ///< of what the piece carries in all
+    double perLoad = 0;      ///< mm: bending moment for each N of that
+    double perHand = 0;      ///< mm: for each N of a hand
+    std::vector<Member::Rect> section;
+    double grainTurned = 0; ///< degrees between its grain and its span
+};
+
+/// One step of putting a piece together on its walls.
+struct WallStage {
+    std::string id, title, text;
+    std::vector<std::string> tools;
+    double minutes = 15;
+};
+
+/// What rests on ledgers on two or three walls (S9.6, S9.7).
+struct LedgersSeat {
+    std::vector<LedgerSeat> on;
+    Length leg1,
+        leg2; ///< an L cleat: three points, its ends and the corner (S9.6); 0: more than that hold it
+    std::vector<std::string> captures; ///< joints that keep it from lifting
+    std::vector<Vec3> hands;           ///< where a hand presses on its front
+    std::optional<BentFront> front;
+    bool alcove =
+        false; ///< strips run from the back to a front beam: the shares of S9.7 are looked at as well
+    std::string word = "ledger";   ///< what the strips are called
+    std::vector<WallStage> stages; ///< the first fixes the strips, the last leaves it hanging
+};
+
+/// What a kind asks of the wall beside it.
+struct SideNeed {
+    std::string to;        ///< 'second_wall', 'left_wall', 'right_wall'
+    double angle = 90;     ///< degrees of the corner it was made for
+    std::string parameter; ///< that holds this angle
+    Length reach;          ///< how far the piece goes along that wall
+};
+
 /// How a case keeps its right angles when something pushes at its top along the wall (S11.3).
 struct Stiffening {
     std::string panel;               ///< the back panel; empty: rails do it
@@ -205,6 +265,7 @@ struct Assembly {
     std::vector<std::pair<std::string, Length>> wallBehind; ///< between wall part and wall, passed as well
     bool screwedFlat = false; ///< too heavy to hang on hooks: the wall part is screwed to the wall itself
     Length top;               ///< highest place a hand can press on at the front edge
+    Length standsOut;         ///< into the room, where that is less than its depth: a shelf across a corner
     Length standOff;          ///< how far what holds it keeps it from the wall
     std::optional<RodSeat> rods;
     std::optional<CavitySeat> cavity;
@@ -212,6 +273,8 @@ struct Assembly {
     std::optional<FloorSeat> floor;
     std::optional<FrameSeat> frame;
     std::optional<Stiffening> stiff;
+    std::optional<LedgersSeat> ledgers;
+    std::vector<SideNeed> sides;
     std::string wallPart;            ///< the part that lies against the wall and takes its screws
     std::string carryingJoint;       ///< the joint that hangs everything else on that part; may be empty
     PlugWay plugs = PlugWay::filled; ///< over heads that show

@@ -88,6 +88,40 @@ void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>
         out.push_back(plugStep(in));
 }
 
+/// What rests on several walls is put together there, stage by stage.
+void stageSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
+    for (std::size_t i = 0; i < in.stages.size(); ++i) {
+        const HangStage& stage = in.stages[i];
+        BuildStep s;
+        s.id = in.piece + "/" + stage.say.id;
+        s.title = stage.say.title;
+        s.text = stage.say.text;
+        s.tools = stage.say.tools;
+        s.minutes = stage.say.minutes;
+        s.onWall = true;
+        s.adds = s.fresh = s.parts = stage.adds;
+        s.joins = stage.joins;
+        s.hangs = i + 1 == in.stages.size();
+        if (i == 0) {
+            const auto anchors = std::count_if(in.marks.begin(), in.marks.end(), [](const WallMark& m) {
+                return m.what.find("anchor") != std::string::npos;
+            });
+            const auto screws = static_cast<long>(in.marks.size()) - anchors;
+            if (in.screw && screws > 0)
+                s.text += fmt::format(" {} screws {} × {}{}.", screws, in.screw->label,
+                                      screwLengthText(*in.screw, in.screwLength),
+                                      anchors > 0 ? fmt::format(", {} anchors", anchors) : std::string());
+            s.minutes += static_cast<double>(in.marks.size()) * catalog.minutes("screw");
+        }
+        const bool two = in.length > 1500_mm || in.mass > 20;
+        if (two && s.hangs)
+            s.cautions = catalog.cautionsFor("lifting");
+        out.push_back(std::move(s));
+    }
+    if (!in.plugs.empty())
+        out.push_back(plugStep(in));
+}
+
 /// A case is stood up, levelled, and tied where it then stands: the marks on the wall only say where the
 /// studs are.
 void standSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
@@ -153,11 +187,16 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
     BuildStep mark;
     mark.id = in.piece + "/mark-wall";
     mark.title = "Mark and drill the wall";
-    mark.text =
-        fmt::format("Draw a light level line {} above the floor, measured at one place only: floors run out "
-                    "of level. Mark the {} holes from the hang sheet, probe each with a thin nail, and drill "
-                    "{} {} deep, cover included.",
-                    say(first.fromFloor), in.marks.size(), first.bit, say(Length::mm(first.depth)));
+    const bool alike =
+        std::all_of(in.marks.begin(), in.marks.end(), [&](const WallMark& m) { return m.bit == first.bit; });
+    mark.text = fmt::format(
+        "Draw a light level line {} above the floor, measured at one place only: floors run out "
+        "of level. Mark the {} holes from the hang sheet, probe each with a thin nail, and drill ",
+        say(first.fromFloor), in.marks.size());
+    mark.text += alike || in.way != "ledgers"
+                     ? fmt::format("{} {} deep, cover included.", first.bit, say(Length::mm(first.depth)))
+                     : std::string("each with the bit and as deep as the sheet says: screws and anchors want "
+                                   "different holes.");
     if (in.crumbles)
         mark.text +=
             " Go through the plaster with a masonry bit first, without hammer, then on with the wood bit.";
@@ -175,6 +214,15 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
 
     if (in.hanger) {
         hookSteps(in, catalog, out);
+        return out;
+    }
+    if (in.way == "ledgers") {
+        const bool corner =
+            std::any_of(in.marks.begin(), in.marks.end(), [](const WallMark& m) { return m.to != "wall"; });
+        if (corner)
+            out.back().text += " Carry the line round the corners with the level: it is measured once, never "
+                               "up from the floor again.";
+        stageSteps(in, catalog, out);
         return out;
     }
     if (in.way != "rail") {

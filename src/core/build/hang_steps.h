@@ -4,6 +4,12 @@
 
 namespace owl {
 
+/// A stage of what is built on its walls: its words, and what comes in.
+struct HangStage {
+    WallStage say;
+    std::vector<std::string> adds, joins;
+};
+
 /// What hanging needs to know beyond the marks.
 struct HangInput {
     std::string piece;
@@ -23,6 +29,7 @@ struct HangInput {
     std::vector<std::string> joins; ///< joints made there
     std::vector<std::string> early; ///< of these, those made before the piece goes on
     std::vector<std::string> plugs; ///< over the heads of those joints: parts, and joints of the same ids
+    std::vector<HangStage> stages;  ///< 'ledgers' only
     bool masonry = false;
     bool crumbles = false; ///< old plaster: a masonry bit goes through it first
     NumberStyle style;

@@ -191,9 +191,14 @@ class Steps {
             if (mine.empty())
                 continue;
             std::string places;
+            // A part that lies across the piece, or along another wall, is measured along its own grain.
+            const auto along = [&](const Hole& h) {
+                const bool turned = std::abs(p.pose.along.x) < 0.999 && a_.ledgers;
+                return turned ? Length::mm(dot(h.at - p.pose.origin, p.pose.along))
+                              : Length::mm(h.at.x) - p.bounds().at.x;
+            };
             for (const Hole* h : mine)
-                places += fmt::format("{}{} ({} wide, {} deep)", places.empty() ? "" : ", ",
-                                      say(Length::mm(h->at.x) - p.bounds().at.x),
+                places += fmt::format("{}{} ({} wide, {} deep)", places.empty() ? "" : ", ", say(along(*h)),
                                       drillText(std::round(h->diameter * 10) / 10, in_.style),
                                       say(Length::mm(std::round(h->depth))));
             const bool across = std::abs(mine.front()->direction.y) > 0.5;

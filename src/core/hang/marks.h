@@ -16,6 +16,9 @@ struct WallMark {
     std::string bit;             ///< '7/64 in'
     std::string caution;         ///< wires near this hole
     int order = 0;               ///< 1 = first
+    std::string to = "wall";     ///< 'second_wall', 'left_wall', 'right_wall': not the piece's own
+    std::string wall;            ///< id of that wall; empty: the piece's own, or nobody knows it
+    Length fromCorner;           ///< on another wall: from the corner it shares with the piece's own
 };
 
 /// What the marks are made of.

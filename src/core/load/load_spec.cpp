@@ -50,6 +50,55 @@ ContentsForces contentsForces(const LoadSpec& load, const Assembly& a, double fa
     return out;
 }
 
+namespace {
+
+/// Middle of an area, by triangles from its first corner.
+Vec3 middleOf(const std::vector<std::array<double, 2>>& ring, double z) {
+    double area = 0;
+    double x = 0;
+    double y = 0;
+    for (std::size_t i = 1; i + 1 < ring.size(); ++i) {
+        const auto& [ax, ay] = ring[0];
+        const auto& [bx, by] = ring[i];
+        const auto& [cx, cy] = ring[i + 1];
+        const double twice = (bx - ax) * (cy - ay) - (cx - ax) * (by - ay);
+        area += twice;
+        x += twice * (ax + bx + cx) / 3;
+        y += twice * (ay + by + cy) / 3;
+    }
+    return area != 0 ? Vec3{x / area, y / area, z} : Vec3{0, 0, z};
+}
+
+/// Lowest and highest y of an outline at x; 0, 0 beside it.
+std::array<double, 2> depthAt(const std::vector<std::array<double, 2>>& ring, double x) {
+    double low = 1e9;
+    double high = -1e9;
+    for (std::size_t i = 0; i < ring.size(); ++i) {
+        const auto& a = ring[i];
+        const auto& b = ring[(i + 1) % ring.size()];
+        if (std::min(a[0], b[0]) > x || std::max(a[0], b[0]) < x)
+            continue;
+        const double t = a[0] == b[0] ? 0 : (x - a[0]) / (b[0] - a[0]);
+        for (const double y : {a[1] + t * (b[1] - a[1]), a[0] == b[0] ? b[1] : a[1] + t * (b[1] - a[1])}) {
+            low = std::min(low, y);
+            high = std::max(high, y);
+        }
+    }
+    return low <= high ? std::array{low, high} : std::array{0.0, 0.0};
+}
+
+} // namespace
+
+Vec3 pressesAt(const Surface& s, const LineLoad& l, bool even) {
+    const double x = (l.x0 + l.x1) / 2;
+    if (s.outline.size() < 3)
+        return {x, (s.y0.mm() + s.y1.mm()) / 2, s.z.mm()};
+    if (even)
+        return middleOf(s.outline, s.z.mm());
+    const auto [low, high] = depthAt(s.outline, x);
+    return {x, (low + high) / 2, s.z.mm()};
+}
+
 ContentsForces onlyOn(const ContentsForces& all, std::size_t surface) {
     ContentsForces out;
     for (std::size_t i = 0; i < all.lines.size(); ++i)

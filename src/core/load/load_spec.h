@@ -47,6 +47,9 @@ struct ContentsForces {
     std::vector<std::size_t> on; ///< index of the surface
 };
 ContentsForces contentsForces(const LoadSpec& load, const Assembly& a, double factor);
+/// Where a line load presses on its surface: at the middle of its stretch and of the depth there; the even
+/// load of a surface with an outline of its own at the middle of its area.
+Vec3 pressesAt(const Surface& s, const LineLoad& l, bool even);
 /// Those on one surface.
 ContentsForces onlyOn(const ContentsForces& all, std::size_t surface);
 

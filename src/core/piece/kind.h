@@ -7,6 +7,7 @@
 
 #include <map>
 #include <nlohmann/json.hpp>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -22,6 +23,15 @@ struct KindInfo {
     const char* habit =
         "";          ///< row of the reference data that says how high its top usually hangs; empty: none
     double load = 8; ///< kg/m on every board of a new one
+    const char* place = "wall"; ///< what it asks of the room: 'wall', 'corner', 'alcove'
+};
+
+/// A wall that meets the piece's own at one end.
+struct BesideWall {
+    std::string to;            ///< 'left_wall', 'right_wall'
+    double angle = 90;         ///< degrees of the corner
+    std::vector<Length> studs; ///< from the corner
+    bool known = false;        ///< they were found
 };
 
 /// What a kind must know from outside itself.
@@ -33,6 +43,7 @@ struct MakeContext {
     bool metricScrews = true;
     std::string units = "mm";
     Length baseboard; ///< height of the one at the wall
+    std::vector<BesideWall> beside;
     /// What holds it, once that is known: 'rods-plate', 'arms' ..; empty the first time.
     std::string support;
     std::vector<Length> mountX; ///< where, from the piece's left end
@@ -46,6 +57,14 @@ struct ParameterChange {
 struct Cure {
     std::string name; ///< 'Dowels instead'
     std::vector<ParameterChange> changes;
+};
+
+/// What was measured of the place a piece is made for; empty where nobody measured.
+struct MeasuredPlace {
+    std::optional<double> leftAngle, rightAngle; ///< degrees of the corners at the ends of its wall
+    std::vector<Length> widths;                  ///< of an alcove: at the back, in the middle, in front
+    Length depth;                                ///< of the alcove
+    Length wall;                                 ///< width of its own wall
 };
 
 /// Why a piece cannot be made so, or what is odd about it.

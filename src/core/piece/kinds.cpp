@@ -105,6 +105,19 @@ bool onFloor(const PieceParams& p) {
         },
         p);
 }
+bool fromCorner(const PieceParams& p) {
+    return kindInfo(p).place != std::string("wall");
+}
+std::vector<ParameterChange> asMeasured(const PieceParams& p, const MeasuredPlace& place) {
+    return std::visit(
+        [&](const auto& k) -> std::vector<ParameterChange> {
+            if constexpr (requires { k.asMeasured(place); })
+                return k.asMeasured(place);
+            else
+                return {};
+        },
+        p);
+}
 Length lengthOf(const PieceParams& p) {
     return std::visit([](const auto& k) { return k.length; }, p);
 }

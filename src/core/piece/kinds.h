@@ -3,6 +3,7 @@
 
 #include "piece/bookcase.h"
 #include "piece/braced.h"
+#include "piece/corner.h"
 #include "piece/hollow.h"
 #include "piece/kind.h"
 #include "piece/ledge.h"
@@ -17,7 +18,7 @@ namespace owl {
 
 /// The parameters of a piece; the alternative tells its kind.
 using PieceParams = std::variant<LedgeParams, SlabParams, HollowParams, BracedParams, MantelParams,
-                                 WallBoxParams, BookcaseParams, PlatformParams>;
+                                 WallBoxParams, BookcaseParams, PlatformParams, CornerParams>;
 
 /// All kinds, in the order of the chooser.
 const std::vector<KindInfo>& knownKinds();
@@ -49,6 +50,10 @@ std::optional<Cure> heighten(const PieceParams& p, Length by);
 /// Changes that space its boards by what stands on each surface (id -> height of the highest); nothing when
 /// the kind cannot.
 std::optional<Cure> makeRoom(const PieceParams& p, const std::map<std::string, Length>& high);
+/// True when it is made for the left corner of its wall: it has no place of its own along it.
+bool fromCorner(const PieceParams& p);
+/// The changes that make it as its place was measured; none for most kinds.
+std::vector<ParameterChange> asMeasured(const PieceParams& p, const MeasuredPlace& place);
 /// True when it stands on the floor: it has no height of its own above it.
 bool onFloor(const PieceParams& p);
 Length lengthOf(const PieceParams& p);

@@ -83,6 +83,8 @@ class PieceFindings : public PieceFinder {
 
     /// The support in use goes where the studs are.
     [[nodiscard]] bool wantsStuds() const {
+        if (pp_.assembly().ledgers) // each strip says for itself what it misses
+            return false;
         if (!hasStuds(*wall_, catalog_) || (pp_.assembly().floor && !pp_.assembly().floor->tied))
             return false;
         const RailVerdict* h = pp_.hold();

@@ -114,7 +114,7 @@ class HoldFindings : public PieceFinder {
     }
 
     void refused(const RailVerdict& h) {
-        if (pp_.studs.size() < 2 && h.option.atStuds())
+        if (pp_.studs.size() < 2 && h.option.atStuds() && !pp_.assembly().ledgers)
             return; // told where the studs are
         auto& f = found("no_support", Severity::blocks, "hold", "Nothing holds it yet",
                         "The chosen support is refused: " + h.refusal + ".");

@@ -14,7 +14,7 @@ std::vector<AppliedForce> ownWeight(const Assembly& a, double wood) {
     return out;
 }
 
-/// Contents as they press: each stretch at its middle, at half the depth of its surface.
+/// Contents as they press on their surfaces.
 std::vector<AppliedForce> contents(const LoadSpec& load, const Assembly& a) {
     std::vector<AppliedForce> out;
     const auto surfaces = surfacesOf(a);
@@ -22,9 +22,7 @@ std::vector<AppliedForce> contents(const LoadSpec& load, const Assembly& a) {
     for (std::size_t i = 0; i < all.lines.size(); ++i) {
         const LineLoad& l = all.lines[i];
         const Surface& s = surfaces[all.on[i]];
-        out.push_back({"contents",
-                       {(l.x0 + l.x1) / 2, (s.y0.mm() + s.y1.mm()) / 2, s.z.mm()},
-                       {0, 0, -l.w * (l.x1 - l.x0)}});
+        out.push_back({"contents", pressesAt(s, l, all.even[i]), {0, 0, -l.w * (l.x1 - l.x0)}});
     }
     return out;
 }

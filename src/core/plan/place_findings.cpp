@@ -3,6 +3,8 @@
 #include "measure/words.h"
 #include "plan/piece_finder.h"
 #include "plan/remedies.h"
+#include "project/placing.h"
+#include "room/side_walls.h"
 #include "room/unknown_wall.h"
 #include "strength/mantel.h"
 
@@ -30,6 +32,7 @@ class PlaceFindings : public PieceFinder {
         barred();
         height();
         limits();
+        measured();
         alcove();
         power();
     }
@@ -398,7 +401,37 @@ class PlaceFindings : public PieceFinder {
         }
     }
 
+    /// A piece made for a corner or an alcove that was measured otherwise since, or never.
+    void measured() {
+        const std::string place = kindInfo(piece_.params).place;
+        if (place == "wall")
+            return;
+        const PieceParams asIs =
+            withChanges(piece_.params, asMeasured(piece_.params, measuredPlace(project_, piece_)));
+        if (!(asIs == piece_.params)) {
+            auto& f = add(
+                "measured_otherwise", Severity::warns, "Its place was measured otherwise",
+                fmt::format("The {} as entered under Place is not the one this piece is made for.", place));
+            f.remedies.push_back(
+                changePiece("Make it as measured", piece_, [asIs](Piece& p) { p.params = asIs; }));
+        }
+        std::string unknown;
+        for (const auto& need : pp_.assembly().sides)
+            if (!sideWall(project_.walls, project_.corners, project_.alcoves, piece_.wall, need.to).wall)
+                unknown +=
+                    (unknown.empty() ? "" : " and ") +
+                    std::string(need.to == "right_wall" ? "the wall at its right" : "the wall at its left");
+        if (!unknown.empty())
+            add("side_wall_unknown", Severity::warns, "Nobody entered the wall beside it",
+                fmt::format(
+                    "It rests on {} as well: add that wall to the room and join them in their corner, so "
+                    "that its studs, wires and pipes are known.",
+                    unknown));
+    }
+
     void alcove() {
+        if (kindInfo(piece_.params).place != std::string("wall"))
+            return; // it is made to the alcove's own sizes
         for (const auto& a : project_.alcoves) {
             if (a.back != wall_->id)
                 continue;

@@ -8,6 +8,8 @@
 #include "plan/findings.h"
 #include "plan/plan_finish.h"
 #include "plan/plan_hold.h"
+#include "plan/plan_marks.h"
+#include "plan/plan_sides.h"
 #include "plan/plan_wood.h"
 #include "plan/shopping.h"
 #include "project/placing.h"
@@ -117,6 +119,7 @@ class Planner {
         pp.studs = studsBehind(wall, pp);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(zones, pp);
+        findLedgerWalls({project_, shop_, catalog_}, plan_, wall, pp);
         const bool anchored =
             !hasStuds(wall, catalog_) || piece.hold.support.find("anchor") != std::string::npos;
         if (!pp.studs.empty() || barred || anchored)
@@ -149,6 +152,11 @@ class Planner {
         const bool same = p && w && pp && pp->left == placed.left && pp->bottom == placed.bottom &&
                           *p == piece && *w == wall && earlier_->project.style == project_.style &&
                           earlier_->project.wood.kerf == project_.wood.kerf;
+        // One that rests on several walls depends on all of them.
+        if (same && pp->assembly().ledgers &&
+            (earlier_->project.walls != project_.walls || earlier_->project.corners != project_.corners ||
+             earlier_->project.alcoves != project_.alcoves))
+            return nullptr;
         return same ? pp : nullptr;
     }
 
@@ -190,6 +198,7 @@ class Planner {
         ctx.metricScrews = metric();
         ctx.units = metric() ? "mm" : "in";
         ctx.baseboard = wall.baseboard;
+        ctx.beside = besideWalls(project_, wall.id, catalog_);
         return ctx;
     }
 
@@ -279,10 +288,7 @@ class Planner {
         pp.steps = buildSteps(in, catalog_);
         finishStep(piece, pp);
         if (hold && hold->feasible) {
-            pp.marks = wallMarks(markInput(wall, pp, *hold));
-            if (hold->option.screw)
-                ownDepths(*hold, pp);
-            markCautions(wall, pp);
+            markWalls({project_, shop_, catalog_}, plan_, wall, pp);
         }
         // The wall is cut open before it is drilled, and made good when the piece hangs.
         auto open =
@@ -335,6 +341,7 @@ class Planner {
         h.keeperLength = pp.hold()->keeperLength;
         h.keepersBehind = pp.hold()->keepersBehind;
         h.way = pp.assembly().floor              ? "stands"
+                : pp.assembly().ledgers          ? "ledgers"
                 : hanger                         ? hangers.at(static_cast<std::size_t>(hanger->kind))
                 : kind == RailSupport::rodsPlate ? "plates"
                 : kind == RailSupport::rodsStrip ? "strip"
@@ -354,79 +361,37 @@ class Planner {
         for (const auto& j : pp.assembly().joints)
             if (j.atWall && j.kind != plugJoint)
                 (j.kind == "weld" ? h.early : h.joins).push_back(j.id);
+        if (pp.assembly().ledgers)
+            stages(pp.assembly(), h);
     }
 
-    [[nodiscard]] MarkInput markInput(const Wall& wall, const PiecePlan& pp, const RailVerdict& hold) const {
-        MarkInput mi;
-        for (const auto& h : pp.holes)
-            mi.holes.emplace_back(h.x, h.z);
-        mi.pieceLeft = pp.left;
-        mi.pieceBottom = pp.bottom;
-        mi.pieceHeight = pp.assembly().height;
-        const WallKind* kind = catalog_.findWall(wall.construction);
-        if (isRods(hold.option.kind) && !hold.option.screw) {
-            const double bore = hold.option.rod->d + pp.assembly().rods->play.mm();
-            mi.drill = std::round(bore * 10) / 10;
-            mi.bit = drillText(mi.drill, project_.style);
-            mi.depth = pp.cover.mm() + hold.inWall + 2;
-            mi.into = hold.option.kind == RailSupport::rodsStud ? "stud" : kind ? kind->name : "masonry";
-            mi.what = "rod";
-        } else if (const Screw* s = hold.option.screw) {
-            const double G = kind ? kind->studG : 0.42;
-            mi.drill = G > 0.5 ? s->pilotHard : s->pilotSoft;
-            mi.bit = pilotBit(*s, G);
-            mi.depth = pp.cover.mm() + hold.pen + 3;
-            mi.into = pp.cover == Length() ? "bare stud" : "stud";
-            mi.what = "screw";
-        } else if (const AnchorKind* anchor = hold.option.anchor) {
-            mi.drill = anchor->drill;
-            mi.bit = anchor->drill > 0 ? drillText(anchor->drill, project_.style) : "as the package says";
-            const double usual =
-                hold.option.kind == RailSupport::masonry ? 70 : 50; // where the row is silent
-            mi.depth = pp.cover.mm() + (anchor->depth > 0 ? anchor->depth : usual);
-            mi.into = hold.option.kind == RailSupport::cover     ? "cover"
-                      : hold.option.kind == RailSupport::flanges ? "steel stud"
-                      : kind                                     ? kind->name
-                                                                 : "masonry";
-            mi.what = anchor->name.find("plug") != std::string::npos ? "plug" : "anchor";
+    /// What comes in with each stage: the strips first, then whatever the joints of a stage bring.
+    static void stages(const Assembly& a, HangInput& h) {
+        std::vector<std::string> left = h.adds; // parts that no joint of the shop brings in
+        for (std::size_t i = 0; i < a.ledgers->stages.size(); ++i) {
+            HangStage stage;
+            stage.say = a.ledgers->stages[i];
+            const auto bring = [&](const std::string& part) {
+                const auto it = std::find(left.begin(), left.end(), part);
+                if (it == left.end())
+                    return;
+                stage.adds.push_back(part);
+                left.erase(it);
+            };
+            if (i == 0)
+                for (const auto& on : a.ledgers->on) {
+                    for (const auto& packing : on.packings)
+                        bring(packing);
+                    bring(on.part);
+                }
+            for (const auto& j : a.joints)
+                if (j.atWall && j.stage == i && j.kind != plugJoint) {
+                    bring(j.first);
+                    bring(j.second);
+                    stage.joins.push_back(j.id);
+                }
+            h.stages.push_back(std::move(stage));
         }
-        return mi;
-    }
-
-    /// Screws that only keep the piece on are of another length than those that carry, and an anchor beside a
-    /// stud is no screw: each hole is told as its own fixing asks for.
-    void ownDepths(const RailVerdict& hold, PiecePlan& pp) const {
-        for (const auto& m : hold.mounting.mounts) {
-            const bool anchor = hold.option.beside && m.kind == "anchor";
-            if (m.length <= 0 || (!anchor && std::abs(m.length - hold.screwLength) < 0.1))
-                continue;
-            for (auto& mark : pp.marks) {
-                if (std::abs(mark.fromPieceLeft.mm() - m.at.x) > 0.05 ||
-                    std::abs((mark.fromFloor - pp.bottom).mm() - m.at.z) > 0.05)
-                    continue;
-                mark.depth = 3 - (m.from.y + m.direction.y * m.length);
-                if (!anchor)
-                    continue;
-                mark.what = "anchor";
-                mark.into = "cover";
-                mark.drill = hold.option.beside->drill;
-                mark.bit =
-                    mark.drill > 0 ? drillText(mark.drill, project_.style) : "as the anchor's package says";
-            }
-        }
-    }
-
-    /// A hole within a hand's width of a run is told, though no zone holds it.
-    void markCautions(const Wall& wall, PiecePlan& pp) const {
-        for (auto& m : pp.marks)
-            for (const auto& z : plan_.findWall(wall.id)->zones) {
-                const Length near = 40_mm;
-                if (m.fromWallLeft <= z.x0 - near || m.fromWallLeft >= z.x1 + near ||
-                    m.fromFloor <= z.z0 - near || m.fromFloor >= z.z1 + near)
-                    continue;
-                m.caution = z.why;
-                break;
-            }
     }
 
     const Project& project_;

@@ -45,6 +45,15 @@ struct HandView {
     std::string countsWhy; ///< why it counts; empty when it does not
 };
 
+/// The wall behind one ledger of a piece that rests on several.
+struct LedgerWall {
+    std::string to, wall;        ///< as mounts name it; id, empty: nobody entered it
+    std::vector<Length> studs;   ///< behind the ledger and free to drill, from the corner it is counted from
+    std::vector<Length> anchors; ///< where anchors would go
+    Length cover;
+    double confidence = 1; ///< of the least sure stud
+};
+
 /// Everything derived for one piece.
 struct PiecePlan {
     std::string id, name;
@@ -53,15 +62,16 @@ struct PiecePlan {
     double mass = 0;     ///< kg, its own
     double contents = 0; ///< kg
     HandView hand;
-    int rows = 1;                      ///< rows of wall screws its rail was made for
-    Length cover;                      ///< wall cover behind its rail; 0 in an opening of the cover
-    std::vector<Length> studs;         ///< behind the rail and free to drill, from the piece's left end
-    std::vector<BarredStud> barred;    ///< behind the rail, but in the way of a wire or pipe
-    std::vector<Length> anchors;       ///< where anchors would go, clear of wires and pipes
-    double studConfidence = 1;         ///< of the least sure stud that is used
-    std::vector<RailVerdict> supports; ///< every candidate, best first
-    std::size_t chosen = 0;            ///< index into supports
-    std::vector<WallHole> holes;       ///< of the support in use
+    int rows = 1;                        ///< rows of wall screws its rail was made for
+    Length cover;                        ///< wall cover behind its rail; 0 in an opening of the cover
+    std::vector<Length> studs;           ///< behind the rail and free to drill, from the piece's left end
+    std::vector<BarredStud> barred;      ///< behind the rail, but in the way of a wire or pipe
+    std::vector<Length> anchors;         ///< where anchors would go, clear of wires and pipes
+    std::vector<LedgerWall> ledgerWalls; ///< for every ledger, where it rests on several walls
+    double studConfidence = 1;           ///< of the least sure stud that is used
+    std::vector<RailVerdict> supports;   ///< every candidate, best first
+    std::size_t chosen = 0;              ///< index into supports
+    std::vector<WallHole> holes;         ///< of the support in use
     std::map<std::string, std::array<double, 6>>
         open;                                    ///< part -> m2 of each face (Face) that air and finish reach
     std::map<std::string, std::string> finishes; ///< part -> recipe that most of it gets, or 'none'

@@ -63,6 +63,29 @@ RailPiece railPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, 
     return r;
 }
 
+/// What one ledger is on: a wall that nobody entered is taken to be built like the piece's own, its studs
+/// unknown.
+RailWall ledgerWall(const PlanInputs& in, const Wall& own, const LedgerWall& l) {
+    const Wall* known = l.to == "wall" ? &own : in.project.findWall(l.wall);
+    const Wall& wall = known ? *known : own;
+    RailWall rw;
+    rw.kind = in.catalog.findWall(wall.construction);
+    const CoverKind* cover = in.catalog.findCover(l.cover > Length() ? wall.cover : "bare");
+    rw.cover = l.cover.mm();
+    rw.crush = cover ? cover->crush : 0.7;
+    rw.behindCover = wall.behindCover.mm();
+    rw.studG = rw.kind ? rw.kind->studG : 0.42;
+    rw.studWidth = wall.studWidth.mm();
+    rw.studDepth = wall.studDepth.mm();
+    rw.studsKnown = known && wall.studMode != StudMode::unknown && l.confidence >= 0.5;
+    rw.anchors.emplace();
+    for (Length s : l.anchors)
+        rw.anchors->push_back(s.mm());
+    for (Length s : l.studs)
+        rw.studs.push_back(s.mm());
+    return rw;
+}
+
 RailWall railWall(const PlanInputs& in, const Wall& wall, const PiecePlan& pp) {
     RailWall rw;
     rw.kind = in.catalog.findWall(wall.construction);
@@ -82,6 +105,8 @@ RailWall railWall(const PlanInputs& in, const Wall& wall, const PiecePlan& pp) {
         rw.anchors->push_back(x.mm());
     for (Length x : pp.studs)
         rw.studs.push_back(x.mm());
+    for (const auto& l : pp.ledgerWalls)
+        rw.sides.push_back(ledgerWall(in, wall, l));
     return rw;
 }
 
@@ -123,7 +148,8 @@ bool peopleBelow(const Wall& wall, const PiecePlan& pp) {
 
 HandView handOn(const Piece& piece, const Wall& wall, const PiecePlan& pp, const NumberStyle& style) {
     const Length top = pp.top();
-    const Length depth = pp.assembly().depth;
+    const Assembly& a = pp.assembly();
+    const Length depth = a.standsOut > Length() ? a.standsOut : a.depth;
     const auto say = [&](Length l) { return formatLength(roundToTape(l, style), style); };
     HandView h;
     h.newton = piece.load.handN.value_or(defaultHandLoad(top, depth));
@@ -199,7 +225,7 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
     if (!hold.feasible)
         return;
     for (const auto& m : hold.mounting.mounts)
-        if (m.to != "floor")
+        if (m.to == "wall")
             pp.holes.push_back({Length::mm(m.at.x), Length::mm(m.at.z)});
     // From here on the assembly is final: what holds the piece is part of it.
     Assembly& a = pp.made.assembly;

@@ -284,7 +284,7 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
                                 {"wait_minutes", num(s.waitMinutes)},
                                 {"cautions", s.cautions}});
     json marks = json::array();
-    for (const auto& m : pp.marks)
+    for (const auto& m : pp.marks) {
         marks.push_back({{"what", m.what},
                          {"from_wall_left_mm", mm(m.fromWallLeft)},
                          {"from_floor_mm", mm(m.fromFloor)},
@@ -295,6 +295,12 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
                          {"into", m.into},
                          {"bit", m.bit},
                          {"caution", m.caution}});
+        if (m.to == "wall")
+            continue;
+        marks.back()["wall"] = m.to;
+        marks.back()["wall_id"] = m.wall;
+        marks.back()["from_corner_mm"] = mm(m.fromCorner);
+    }
     out["hang"] = {{"marks", marks}, {"label", pp.label}};
     return out;
 }

@@ -38,6 +38,8 @@ Length mirrorLine(const Project& project, const Piece& piece) {
 }
 
 Length pieceLeft(const Project& project, const Piece& piece) {
+    if (fromCorner(piece.params))
+        return {};
     const Length length = lengthOf(piece);
     if (const Piece* leader = leaderOf(project, piece)) {
         const Length left = pieceLeft(project, *leader);
@@ -59,6 +61,26 @@ Length pieceLeft(const Project& project, const Piece& piece) {
         if (const auto thing = extentOf(*wall, piece.place.furniture))
             return thing->first + (thing->second - length) / 2;
     return (wall->width - length) / 2;
+}
+
+MeasuredPlace measuredPlace(const Project& project, const Piece& piece) {
+    MeasuredPlace out;
+    const Wall* wall = project.findWall(piece.wall);
+    if (!wall)
+        return out;
+    out.wall = wall->width;
+    for (const auto& c : project.corners) {
+        if (c.right == wall->id)
+            out.leftAngle = c.angle;
+        if (c.left == wall->id)
+            out.rightAngle = c.angle;
+    }
+    for (const auto& a : project.alcoves)
+        if (a.back == wall->id) {
+            out.widths = {a.widthBack, a.widthMiddle, a.widthFront};
+            out.depth = a.depth;
+        }
+    return out;
 }
 
 Length pieceBottom(const Project& project, const Piece& piece) {

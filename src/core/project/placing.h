@@ -7,6 +7,8 @@ namespace owl {
 
 /// Left end of the piece from the wall's left corner.
 Length pieceLeft(const Project& project, const Piece& piece);
+/// What was measured of the corners and the alcove at the piece's wall.
+MeasuredPlace measuredPlace(const Project& project, const Piece& piece);
 /// Bottom of the piece above the floor.
 Length pieceBottom(const Project& project, const Piece& piece);
 /// The centre line a mirrored piece is mirrored about.

@@ -1,5 +1,7 @@
 #include "project/project.h"
 
+#include "project/placing.h"
+
 #include <algorithm>
 #include <fmt/format.h>
 
@@ -84,16 +86,63 @@ std::string addPiece(Project& project, const std::string& kind, const std::strin
         p.name = n == 1 ? std::string(stem) : fmt::format("{} {}", stem, n);
     }
     p.wall = wall;
+    p.params = withChanges(p.params, asMeasured(p.params, measuredPlace(project, p)));
     // It fits its wall from the start.
     if (const Wall* w = project.findWall(wall); w && w->width < lengthOf(p.params) + 100_mm)
         p.params = withChanges(p.params, {{"length", std::max(150_mm, w->width - 100_mm).mm()}});
     p.load.kgPerM = kindInfo(p.params).load;
     p.place.z = metric ? 1200_mm : Length::inches(48);
-    if (const Wall* w = project.findWall(wall))
+    if (const Wall* w = project.findWall(wall); w && !fromCorner(p.params))
         stepToStuds(*w, p);
     project.pieces.push_back(p);
     return p.id;
 }
+
+namespace {
+
+/// A corner with its second wall, or an alcove with both its sides, around the first wall of a new project; a
+/// stud behind each where a shelf of usual size wants one.
+void wallsBeside(Project& p, const std::string& place) {
+    const bool metric = p.style.units == Units::metric;
+    const bool alcove = place == "alcove";
+    const Length stud =
+        alcove ? (metric ? 280_mm : Length::inches(11)) : (metric ? 330_mm : Length::inches(13));
+    Wall& own = p.walls.front();
+    own.name = alcove ? "back wall" : "wall";
+    own.firstStud = stud;
+    if (alcove)
+        own.width = metric ? 1200_mm : Length::inches(48);
+    Wall second = own;
+    second.id = "wall-2";
+    second.name = alcove ? "left wall" : "second wall";
+    second.width = alcove ? (metric ? 600_mm : Length::inches(24)) : own.width;
+    // Its right end is the corner: the stud as far from there.
+    const Length near = alcove ? stud / 2 : stud;
+    second.firstStud = Length::nm((second.width - near).nm() % second.spacing.nm());
+    const std::string mine = own.id;
+    p.walls.push_back(second);
+    p.corners.push_back({"corner-1", second.id, mine, 90});
+    if (!alcove)
+        return;
+    Wall third = second;
+    third.id = "wall-3";
+    third.name = "right wall";
+    third.firstStud = near;
+    p.walls.push_back(third);
+    p.corners.push_back({"corner-2", mine, third.id, 90});
+    Alcove a;
+    a.id = "alcove-1";
+    a.name = "alcove";
+    a.room = p.rooms.front().id;
+    a.left = second.id;
+    a.back = mine;
+    a.right = third.id;
+    a.depth = third.width;
+    a.widthBack = a.widthMiddle = a.widthFront = p.walls.front().width;
+    p.alcoves.push_back(a);
+}
+
+} // namespace
 
 tl::expected<Project, std::string> newProject(const std::string& kind, Units units) {
     if (!defaultParams(kind, true)) {
@@ -110,6 +159,8 @@ tl::expected<Project, std::string> newProject(const std::string& kind, Units uni
     p.wood.endTrim = units == Units::metric ? 5_mm : Length::inches(1, 4);
     p.rooms.push_back({"room-1", "Room"});
     p.walls.push_back(defaultWall(units));
+    if (const std::string place = kindInfo(*defaultParams(kind, true)).place; place != "wall")
+        wallsBeside(p, place);
     addPiece(p, kind, p.walls.front().id);
     return p;
 }

@@ -1,6 +1,8 @@
 #include "project/random_project.h"
 
 #include "piece/parameter_tools.h"
+#include "project/placing.h"
+#include "room/side_walls.h"
 #include "shop/shop.h"
 #include "support/rail.h"
 
@@ -101,6 +103,43 @@ void catchStuds(const Wall& wall, Piece& piece) {
             }
 }
 
+/// The walls of a corner or an alcove: built alike, their corners a little out of square, an alcove of other
+/// widths at its back and front.
+void wallsByLot(Project& p, bool metric, Lots& lots) {
+    Wall& own = p.walls.front();
+    const Length width = own.width;
+    wallByLot(own, metric, lots);
+    for (std::size_t i = 1; i < p.walls.size(); ++i) {
+        p.walls[i].spacing = own.spacing;
+        p.walls[i].coverThickness = own.coverThickness;
+        p.walls[i].construction = own.construction;
+    }
+    for (auto& c : p.corners)
+        c.angle = 90 + std::round((lots.fraction() - 0.5) * 8) / 2;
+    for (auto& a : p.alcoves) {
+        own.width = a.widthBack = lots.length(width / 2, width + 400_mm);
+        a.widthMiddle = a.widthBack + lots.length(Length(), 12_mm) - 6_mm;
+        a.widthFront = a.widthMiddle + lots.length(Length(), 12_mm) - 6_mm;
+    }
+}
+
+/// A maker looks where the studs are: behind every ledger there is one, somewhere in its outer half.
+void studsBehindLedgers(Project& p, const Piece& piece, Lots& lots) {
+    const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
+    if (!a.ledgers)
+        return;
+    for (const auto& seat : a.ledgers->on) {
+        const Length reach = seat.until - seat.from;
+        const Length at = seat.from + lots.length(reach / 2, std::max(reach / 2, reach - 70_mm));
+        const SideWall side = sideWall(p.walls, p.corners, p.alcoves, piece.wall, seat.to);
+        const Wall* found = seat.to == "wall" ? p.findWall(piece.wall) : side.wall;
+        if (!found)
+            continue;
+        Wall* wall = p.findWall(found->id);
+        wall->firstStud = Length::nm((seat.to == "wall" ? at : side.onWall(at)).nm() % wall->spacing.nm());
+    }
+}
+
 /// The ids of what may hold it; nobody asks for anchors in the cover where the piece alone is too heavy for
 /// them, nor for studs where fewer than two are.
 std::vector<std::string> usefulSupports(const Piece& piece, const Wall& wall, bool metric) {
@@ -127,21 +166,30 @@ tl::expected<Project, std::string> randomProject(const std::string& kind, Units 
     const bool metric = units == Units::metric;
     Lots lots(units, seed * 2 + 1);
     p.name = fmt::format("Random {} {}", kind, seed);
-    wallByLot(p.walls.front(), metric, lots);
+    const bool alone = p.walls.size() == 1;
+    if (alone)
+        wallByLot(p.walls.front(), metric, lots);
+    else
+        wallsByLot(p, metric, lots);
     const Wood wood = woodByLot(metric, shippedShop().value_or(Shop()), lots);
     Piece& piece = p.pieces.front();
     ParameterLottery draw(seed, metric, wood.thicknesses, wood.species);
     describe(piece.params, draw);
     settleByLot(piece.params);
+    if (!alone)
+        piece.params = withChanges(piece.params, asMeasured(piece.params, measuredPlace(p, piece)));
     const Wall& wall = p.walls.front();
-    if (lengthOf(piece.params) > wall.width - 100_mm)
+    if (alone && lengthOf(piece.params) > wall.width - 100_mm)
         piece.params = withChanges(piece.params, {{"length", (wall.width - 100_mm).mm()}});
     piece.place.anchor = Anchor::typed;
-    piece.place.x = lots.length(Length(), wall.width - lengthOf(piece.params));
+    piece.place.x = lots.length(Length(), std::max(Length(), wall.width - lengthOf(piece.params)));
     piece.place.z = lots.length(900_mm, 1700_mm);
-    catchStuds(wall, piece);
+    if (alone)
+        catchStuds(wall, piece);
+    else
+        studsBehindLedgers(p, piece, lots);
     loadByLot(piece, lots);
-    if (lots.below(2) == 0)
+    if (lots.below(2) == 0 && alone)
         if (const auto options = usefulSupports(piece, wall, metric); !options.empty())
             piece.hold.support = lots.oneOf(options);
     piece.hold.rows = static_cast<int>(lots.below(3));

@@ -26,6 +26,7 @@ enum class RailSupport {
     rodsMasonry, ///< rods in bored masonry
     rodsPlug,    ///< rods in eccentric plugs in masonry
     arms,        ///< a ledger with arms, over which a hollow slides
+    ledgers,     ///< strips on two or three walls, screwed into their studs
     floor        ///< its own feet alone, no hole in the wall
 };
 bool isRods(RailSupport k);
@@ -48,7 +49,8 @@ struct RailOption {
     /// True when it goes where the studs are.
     [[nodiscard]] bool atStuds() const {
         return kind == RailSupport::studs || kind == RailSupport::flanges || kind == RailSupport::rodsStud ||
-               kind == RailSupport::rodsPlate || kind == RailSupport::rodsStrip || kind == RailSupport::arms;
+               kind == RailSupport::rodsPlate || kind == RailSupport::rodsStrip || kind == RailSupport::arms ||
+               kind == RailSupport::ledgers;
     }
 };
 
@@ -89,6 +91,9 @@ struct RailWall {
     bool studsKnown = true;
     std::optional<std::vector<double>> anchors; ///< x of holes clear of wires and pipes; none: spread evenly
     const WallKind* kind = nullptr; ///< what it is built of; null: timber studs under plasterboard
+    /// For every ledger of a piece that rests on several walls, the wall it is on; studs and anchors from the
+    /// corner it is counted from.
+    std::vector<RailWall> sides;
 };
 
 /// What one support has to take at most: by what stands there, and with a hand as well.

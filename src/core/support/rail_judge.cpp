@@ -5,6 +5,7 @@
 #include "support/frame_check.h"
 #include "support/hangers.h"
 #include "support/inner_checks.h"
+#include "support/ledgers.h"
 #include "support/rail_mounting.h"
 #include "support/rail_section.h"
 #include "support/rods.h"
@@ -227,6 +228,8 @@ RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOp
                       StaticsCache& cache, double factor, bool quiet) {
     if (piece.assembly->floor)
         return judgeStanding(piece, wall, option, factor, quiet);
+    if (piece.assembly->ledgers)
+        return judgeLedgers(piece, wall, option, factor, quiet);
     if (option.hanger)
         return judgeHanger(piece, wall, option, cache, factor, quiet);
     if (isRods(option.kind))

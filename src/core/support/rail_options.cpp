@@ -147,6 +147,45 @@ void addStanding(std::vector<RailOption>& out, const Assembly& a, const Catalog&
     }
 }
 
+/// Strips on several walls: screws into studs; anchors beside them where a strip has but one stud; those also
+/// where a strip has none, when somebody asks for it; anchors alone.
+void addLedgers(std::vector<RailOption>& out, const LedgersSeat& seat, const Catalog& catalog, bool metric,
+                const WallKind* wall) {
+    const auto base = railOptions(catalog, metric, wall);
+    const AnchorKind* cover = nullptr;
+    for (const auto& o : base)
+        if (o.kind == RailSupport::cover && !cover)
+            cover = o.anchor;
+    for (RailOption o : base) {
+        if (o.second > 0 || o.kind == RailSupport::flanges)
+            continue;
+        if (o.kind == RailSupport::cover && o.anchor != cover)
+            continue;
+        const std::string how = o.name;
+        o.id = "ledgers-" + o.id;
+        o.name = seat.word + "s, " + how;
+        if (o.kind != RailSupport::studs) {
+            out.push_back(std::move(o));
+            continue;
+        }
+        o.kind = RailSupport::ledgers;
+        out.push_back(o);
+        if (!cover)
+            continue;
+        o.beside = cover;
+        o.usual = true;
+        o.second = 1;
+        const std::string id = o.id;
+        o.id = id + "-beside";
+        o.name = seat.word + "s, " + how + ", anchors beside a lone stud";
+        out.push_back(o);
+        o.usual = false;
+        o.id = id + "-cover";
+        o.name = seat.word + "s, " + how + ", anchors where no stud is";
+        out.push_back(std::move(o));
+    }
+}
+
 /// Everything that a rail can hang on, each with the usual fixing of this wall.
 void addHangers(std::vector<RailOption>& out, const Catalog& catalog, bool metric, const WallKind* wall) {
     const std::vector<RailOption> base = railOptions(catalog, metric, wall);
@@ -181,6 +220,8 @@ std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog
     const WallHold holds = kind ? kind->holds : WallHold::studs;
     if (a.floor)
         addStanding(out, a, catalog, metric, wall);
+    else if (a.ledgers)
+        addLedgers(out, *a.ledgers, catalog, metric, wall);
     else if (a.rods)
         addRods(out, *a.rods, catalog, metric, holds);
     else if (a.cavity)

@@ -75,9 +75,7 @@ class StandingJudge {
         const ContentsForces things = contentsForces(p_.load, a_, factor_);
         for (std::size_t i = 0; i < things.lines.size(); ++i) {
             const LineLoad& l = things.lines[i];
-            const Surface& s = surfaces[things.on[i]];
-            things_.push_back(
-                {l.w * (l.x1 - l.x0), {(l.x0 + l.x1) / 2, (s.y0.mm() + s.y1.mm()) / 2, s.z.mm()}});
+            things_.push_back({l.w * (l.x1 - l.x0), pressesAt(surfaces[things.on[i]], l, things.even[i])});
         }
     }
 

@@ -1,0 +1,163 @@
+#include "plan/plan_marks.h"
+
+#include "room/side_walls.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace owl {
+namespace {
+
+class Marker {
+  public:
+    Marker(const PlanInputs& in, const Plan& plan, const Wall& wall, PiecePlan& pp)
+        : project_(in.project), catalog_(in.catalog), plan_(plan), wall_(wall), pp_(pp) {}
+
+    void run() {
+        const RailVerdict& hold = *pp_.hold();
+        pp_.marks = wallMarks(markInput(wall_, pp_, hold));
+        if (hold.option.screw)
+            ownDepths(hold, pp_);
+        if (pp_.assembly().ledgers)
+            otherWalls(hold);
+        markCautions(wall_, pp_);
+    }
+
+  private:
+    /// Ledgers on other walls: the same order there, each counted from the corner.
+    void otherWalls(const RailVerdict& hold) {
+        for (const auto& seat : pp_.assembly().ledgers->on) {
+            if (seat.to == "wall")
+                continue;
+            const SideWall side =
+                sideWall(project_.walls, project_.corners, project_.alcoves, wall_.id, seat.to);
+            MarkInput mi = markInput(side.wall ? *side.wall : wall_, pp_, hold);
+            mi.holes.clear();
+            for (const auto& m : hold.mounting.mounts)
+                if (m.to == seat.to)
+                    mi.holes.emplace_back(Length::mm(dot(m.at - seat.origin, seat.along)),
+                                          Length::mm(m.at.z));
+            const std::size_t before = pp_.marks.size();
+            for (auto& mark : wallMarks(mi)) {
+                mark.order += static_cast<int>(before);
+                mark.id = fmt::format("mark-{}", mark.order);
+                mark.to = seat.to;
+                mark.wall = side.wall ? side.wall->id : std::string();
+                mark.fromCorner = mark.fromPieceLeft;
+                mark.fromWallLeft = side.onWall(mark.fromCorner);
+                for (const auto& m : hold.mounting.mounts)
+                    if (m.to == seat.to &&
+                        std::abs(dot(m.at - seat.origin, seat.along) - mark.fromCorner.mm()) < 0.05)
+                        asFixed(mark, m, seat, hold);
+                pp_.marks.push_back(std::move(mark));
+            }
+        }
+    }
+    /// The hole as that fixing asks for it.
+    void asFixed(WallMark& mark, const Mount& m, const LedgerSeat& seat, const RailVerdict& hold) const {
+        if (m.kind != "anchor") {
+            mark.depth = 3 + m.length - dot(m.from - m.at, seat.out);
+            return;
+        }
+        if (hold.option.screw)
+            anchorMark(mark, m, hold.option.beside);
+    }
+    void anchorMark(WallMark& mark, const Mount& m, const AnchorKind* anchor) const {
+        mark.what = "anchor";
+        mark.into = m.into;
+        mark.depth = m.length - norm(m.from - m.at) + 3;
+        mark.drill = anchor ? anchor->drill : 0;
+        mark.bit = mark.drill > 0 ? drillText(mark.drill, project_.style) : "as the anchor's package says";
+    }
+
+    [[nodiscard]] MarkInput markInput(const Wall& wall, const PiecePlan& pp, const RailVerdict& hold) const {
+        MarkInput mi;
+        for (const auto& h : pp.holes)
+            mi.holes.emplace_back(h.x, h.z);
+        mi.pieceLeft = pp.left;
+        mi.pieceBottom = pp.bottom;
+        mi.pieceHeight = pp.assembly().height;
+        const WallKind* kind = catalog_.findWall(wall.construction);
+        if (isRods(hold.option.kind) && !hold.option.screw) {
+            const double bore = hold.option.rod->d + pp.assembly().rods->play.mm();
+            mi.drill = std::round(bore * 10) / 10;
+            mi.bit = drillText(mi.drill, project_.style);
+            mi.depth = pp.cover.mm() + hold.inWall + 2;
+            mi.into = hold.option.kind == RailSupport::rodsStud ? "stud" : kind ? kind->name : "masonry";
+            mi.what = "rod";
+        } else if (const Screw* s = hold.option.screw) {
+            const double G = kind ? kind->studG : 0.42;
+            mi.drill = G > 0.5 ? s->pilotHard : s->pilotSoft;
+            mi.bit = pilotBit(*s, G);
+            mi.depth = pp.cover.mm() + hold.pen + 3;
+            mi.into = pp.cover == Length() ? "bare stud" : "stud";
+            mi.what = "screw";
+        } else if (const AnchorKind* anchor = hold.option.anchor) {
+            mi.drill = anchor->drill;
+            mi.bit = anchor->drill > 0 ? drillText(anchor->drill, project_.style) : "as the package says";
+            const double usual =
+                hold.option.kind == RailSupport::masonry ? 70 : 50; // where the row is silent
+            mi.depth = pp.cover.mm() + (anchor->depth > 0 ? anchor->depth : usual);
+            mi.into = hold.option.kind == RailSupport::cover     ? "cover"
+                      : hold.option.kind == RailSupport::flanges ? "steel stud"
+                      : kind                                     ? kind->name
+                                                                 : "masonry";
+            mi.what = anchor->name.find("plug") != std::string::npos ? "plug" : "anchor";
+        }
+        return mi;
+    }
+
+    /// Screws that only keep the piece on are of another length than those that carry, and an anchor beside a
+    /// stud is no screw: each hole is told as its own fixing asks for.
+    void ownDepths(const RailVerdict& hold, PiecePlan& pp) const {
+        for (const auto& m : hold.mounting.mounts) {
+            const bool anchor = hold.option.beside && m.kind == "anchor";
+            if (m.length <= 0 || (!anchor && std::abs(m.length - hold.screwLength) < 0.1))
+                continue;
+            for (auto& mark : pp.marks) {
+                if (std::abs(mark.fromPieceLeft.mm() - m.at.x) > 0.05 ||
+                    std::abs((mark.fromFloor - pp.bottom).mm() - m.at.z) > 0.05)
+                    continue;
+                mark.depth = 3 - (m.from.y + m.direction.y * m.length);
+                if (!anchor)
+                    continue;
+                mark.what = "anchor";
+                mark.into = "cover";
+                mark.drill = hold.option.beside->drill;
+                mark.bit =
+                    mark.drill > 0 ? drillText(mark.drill, project_.style) : "as the anchor's package says";
+            }
+        }
+    }
+
+    /// A hole within a hand's width of a run is told, though no zone holds it.
+    void markCautions(const Wall& wall, PiecePlan& pp) const {
+        for (auto& m : pp.marks) {
+            const WallPlan* on = plan_.findWall(m.to == "wall" ? wall.id : m.wall);
+            if (!on)
+                continue;
+            for (const auto& z : on->zones) {
+                const Length near = 40_mm;
+                if (m.fromWallLeft <= z.x0 - near || m.fromWallLeft >= z.x1 + near ||
+                    m.fromFloor <= z.z0 - near || m.fromFloor >= z.z1 + near)
+                    continue;
+                m.caution = z.why;
+                break;
+            }
+        }
+    }
+
+    const Project& project_;
+    const Catalog& catalog_;
+    const Plan& plan_;
+    const Wall& wall_;
+    PiecePlan& pp_;
+};
+
+} // namespace
+
+void markWalls(const PlanInputs& in, const Plan& plan, const Wall& wall, PiecePlan& pp) {
+    Marker(in, plan, wall, pp).run();
+}
+
+} // namespace owl

@@ -1,0 +1,119 @@
+#include "plan/plan_sides.h"
+
+#include "room/side_walls.h"
+
+#include <algorithm>
+
+namespace owl {
+namespace {
+
+const Length nearCorner = 45_mm; ///< a driver held square to one wall does not get nearer to the other
+const Length stripEnd = 25_mm;   ///< from the end of a strip to a screw through it: it would split
+const Length anchorEnd = 45_mm;
+
+/// Runs along one ledger: from its corner to a place on its wall and back.
+class LedgerPlaces {
+  public:
+    LedgerPlaces(const PlanInputs& in, const Plan& plan, const Wall& own, const PiecePlan& pp,
+                 const LedgerSeat& seat)
+        : in_(in), pp_(pp), seat_(seat) {
+        side_ = sideWall(in.project.walls, in.project.corners, in.project.alcoves, own.id, seat.to);
+        wall_ = seat.to == "wall" ? &own : side_.wall;
+        out_.to = seat.to;
+        out_.wall = wall_ ? wall_->id : std::string();
+        out_.cover = (wall_ ? *wall_ : own).coverThickness;
+        if (wall_)
+            if (const WallPlan* wp = plan.findWall(wall_->id))
+                zones_ = &wp->zones;
+    }
+
+    LedgerWall run() {
+        if (wall_)
+            studs();
+        anchors();
+        return std::move(out_);
+    }
+
+  private:
+    /// A place on the wall, from its left end.
+    [[nodiscard]] Length onWall(Length s) const {
+        if (seat_.to != "wall")
+            return side_.onWall(s);
+        return pp_.left + Length::mm(seat_.origin.x + seat_.along.x * s.mm());
+    }
+    [[nodiscard]] Length fromCorner(Length x) const {
+        if (seat_.to != "wall")
+            return side_.fromCorner(x);
+        return Length::mm(((x - pp_.left).mm() - seat_.origin.x) * seat_.along.x);
+    }
+    [[nodiscard]] bool reached(Length s, Length end) const {
+        return s >= std::max(nearCorner, seat_.from + end) && s <= seat_.until - end &&
+               std::none_of(seat_.hidden.begin(), seat_.hidden.end(),
+                            [&](const auto& h) { return s > h.first && s < h.second; });
+    }
+    [[nodiscard]] Length high() const { return pp_.bottom + seat_.z; }
+
+    void studs() {
+        for (const auto& stud : studsOf(*wall_, in_.catalog)) {
+            const Length s = fromCorner(stud.x);
+            if (!reached(s, stripEnd) || (zones_ && zoneAt(*zones_, stud.x, high())))
+                continue;
+            out_.studs.push_back(s);
+            out_.confidence = std::min(out_.confidence, stud.confidence);
+        }
+        if (openingAround(*wall_, std::min(onWall(seat_.from), onWall(seat_.until)),
+                          std::max(onWall(seat_.from), onWall(seat_.until)), pp_.bottom + seat_.low,
+                          pp_.bottom + seat_.low + 1_mm))
+            out_.cover = Length();
+        std::sort(out_.studs.begin(), out_.studs.end());
+    }
+
+    /// Every 20 mm where one may be: which are taken is for the support to say.
+    void anchors() {
+        for (Length s = seat_.from + anchorEnd; s <= seat_.until - anchorEnd; s += 20_mm)
+            if (reached(s, anchorEnd) && !(zones_ && zoneAt(*zones_, onWall(s), high())))
+                out_.anchors.push_back(s);
+        const Length last = seat_.until - anchorEnd;
+        if (!out_.anchors.empty() && last - out_.anchors.back() > 5_mm && reached(last, anchorEnd) &&
+            !(zones_ && zoneAt(*zones_, onWall(last), high())))
+            out_.anchors.push_back(last);
+    }
+
+    const PlanInputs& in_;
+    const PiecePlan& pp_;
+    const LedgerSeat& seat_;
+    SideWall side_;
+    const Wall* wall_ = nullptr;
+    const std::vector<NoDrillZone>* zones_ = nullptr;
+    LedgerWall out_;
+};
+
+} // namespace
+
+std::vector<BesideWall> besideWalls(const Project& project, const std::string& wall, const Catalog& catalog) {
+    std::vector<BesideWall> out;
+    for (const char* to : {"left_wall", "right_wall"}) {
+        const SideWall side = sideWall(project.walls, project.corners, project.alcoves, wall, to);
+        if (!side.wall)
+            continue;
+        BesideWall b;
+        b.to = to;
+        b.angle = side.angle;
+        b.known = side.wall->studMode != StudMode::unknown;
+        for (Length x : studCentres(*side.wall, catalog))
+            b.studs.push_back(side.fromCorner(x));
+        std::sort(b.studs.begin(), b.studs.end());
+        out.push_back(std::move(b));
+    }
+    return out;
+}
+
+void findLedgerWalls(const PlanInputs& in, const Plan& plan, const Wall& wall, PiecePlan& pp) {
+    pp.ledgerWalls.clear();
+    if (!pp.assembly().ledgers)
+        return;
+    for (const auto& seat : pp.assembly().ledgers->on)
+        pp.ledgerWalls.push_back(LedgerPlaces(in, plan, wall, pp, seat).run());
+}
+
+} // namespace owl
