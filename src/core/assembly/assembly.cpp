@@ -146,6 +146,18 @@ Vec3 gravityCentre(const Assembly& a, double wood, const std::string& except) {
     return kg > 0 ? moment / kg : Vec3{};
 }
 
+bool joinedAtWallOnly(const Assembly& a, const Part& p) {
+    bool any = false;
+    for (const auto& j : a.joints) {
+        if (j.first != p.id && j.second != p.id)
+            continue;
+        if (!j.atWall)
+            return false;
+        any = true;
+    }
+    return any;
+}
+
 std::string joinedNames(const Assembly& a, const Joint& j) {
     const auto name = [&](const std::string& id) {
         const Part* p = a.find(id);

@@ -159,13 +159,15 @@ struct FloorSeat {
 
 /// A strip on a wall that a board rests on: the piece's own wall, or one beside it.
 struct LedgerSeat {
-    std::string to = "wall"; ///< as mounts name walls
-    std::string part;        ///< the strip
-    Vec3 origin;             ///< the corner on the wall's face from which its studs are counted, mm
-    Vec3 along, out;         ///< away from that corner, and out of the wall; length 1
-    Length from, until;      ///< the strip, along
-    Length low, z;           ///< its lower edge; the row of its fixings
-    Length through;          ///< wood that they pass
+    std::string to = "wall";  ///< as mounts name walls
+    std::string part;         ///< the strip
+    Vec3 origin;              ///< the corner on the wall's face from which its studs are counted, mm
+    Vec3 along, out;          ///< away from that corner, and out of the wall; length 1
+    Length from, until;       ///< the strip, along
+    Length low;               ///< its lower edge
+    std::vector<Length> rows; ///< heights of its fixings, upwards; anchors take the uppermost
+    Length through;           ///< wood that they pass
+    bool bare = false;        ///< it lies on bare studs: the cover is opened there
     std::vector<std::pair<Length, Length>> hidden; ///< stretches of it that no driver reaches
     std::vector<std::string> packings; ///< pieces between strip and wall, one at each place in `packedAt`
     std::vector<Length> packedAt;
@@ -307,6 +309,8 @@ Vec3 gravityCentre(const Assembly& a, double wood, const std::string& except = {
 /// kg of one part.
 double massOf(const Part& p, double wood);
 
+/// True for a part that joints made at the wall bring in, and no other.
+bool joinedAtWallOnly(const Assembly& a, const Part& p);
 /// 'base and back rail': the parts of a joint by name, the one at the wall last.
 std::string joinedNames(const Assembly& a, const Joint& j);
 

@@ -128,4 +128,23 @@ std::optional<double> edgeBevel(const Part& part, bool high) {
     return degrees(std::atan2(n->z, std::abs(n->y)));
 }
 
+void fitBlank(Part& part) {
+    if (part.solid.empty())
+        return;
+    std::array<double, 3> low{1e18, 1e18, 1e18};
+    std::array<double, 3> high{-1e18, -1e18, -1e18};
+    const auto axes = part.pose.axes();
+    for (const auto& c : part.solid.cells)
+        for (const auto& p : c.points)
+            for (std::size_t i = 0; i < 3; ++i) {
+                const double v = dot(p - part.pose.origin, axes.at(i));
+                low.at(i) = std::min(low.at(i), v);
+                high.at(i) = std::max(high.at(i), v);
+            }
+    part.pose.origin = part.pose.at(low[0], low[1], low[2]);
+    part.length = Length::mm(high[0] - low[0]);
+    part.width = Length::mm(high[1] - low[1]);
+    part.thickness = Length::mm(high[2] - low[2]);
+}
+
 } // namespace owl

@@ -72,6 +72,7 @@ struct Part {
     std::vector<Feature> features;
     std::vector<Hole> holes;
     std::vector<std::string> why; ///< why it has that size, one sentence a dimension
+    Length allowance;             ///< it is cut so much longer and wider, and fitted in its place
     bool fromSupport = false;     ///< what holds the piece brought it
     bool finished = true;         ///< gets the finish
     std::string cutWith;          ///< an equal part whose row in the cut list counts for this one
@@ -89,6 +90,8 @@ struct Part {
 /// A part as its blank, nothing cut yet.
 Part blankPart(std::string id, std::string name, Length length, Length width, Length thickness,
                const Pose& pose);
+/// The blank of a part that was cut on all sides: its sizes set to what is left of the solid, its pose moved.
+void fitBlank(Part& part);
 /// A round bar as a 24-sided prism: its axis from `from` along `direction` (length 1), mm.
 Part roundPart(std::string id, std::string name, const Vec3& from, const Vec3& direction, double diameter,
                double length);

@@ -101,6 +101,7 @@ void stageSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSt
         s.onWall = true;
         s.adds = s.fresh = s.parts = stage.adds;
         s.joins = stage.joins;
+        s.shapes = stage.shapes;
         s.hangs = i + 1 == in.stages.size();
         if (i == 0) {
             const auto anchors = std::count_if(in.marks.begin(), in.marks.end(), [](const WallMark& m) {

@@ -7,7 +7,7 @@ namespace owl {
 /// A stage of what is built on its walls: its words, and what comes in.
 struct HangStage {
     WallStage say;
-    std::vector<std::string> adds, joins;
+    std::vector<std::string> adds, joins, shapes; ///< shapes: what is scribed there
 };
 
 /// What hanging needs to know beyond the marks.

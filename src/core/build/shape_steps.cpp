@@ -37,9 +37,11 @@ class ShapeSteps {
     void shapeParts() {
         for (const auto& p : a_.parts) {
             for (const auto& f : p.features) {
-                if (f.id == a_.shapedTogether || f.kind == "pin_row" || withItsLike(p, f))
+                if (f.id == a_.shapedTogether || f.kind == "pin_row")
                     continue;
-                if (f.kind == "order") // when the frame it goes on can be measured
+                if (f.kind == "order" || f.kind == "scribe") // when what it goes to stands there
+                    continue;
+                if (withItsLike(p, f))
                     continue;
                 if (f.kind == "band") {
                     band(p, f);

@@ -127,7 +127,7 @@ class Steps {
         s.parts = s.fresh = allParts();
         s.tools = {"tape", "square", "pencil"};
         for (const auto& p : a_.parts) // what no joint brings in is there from the start
-            if (!p.fromSupport && !isPlug(p) &&
+            if (!p.fromSupport && !isPlug(p) && !(a_.ledgers && joinedAtWallOnly(a_, p)) &&
                 std::none_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
                     return !j.atWall && (j.first == p.id || j.second == p.id);
                 }))

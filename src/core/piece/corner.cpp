@@ -574,7 +574,7 @@ class CornerBuilder : KindBuilder {
             const Part* b = part(id);
             for (double s = from + 20; s <= until - 20 + 1e-6; s += std::max(20.0, (until - from - 40) / 3)) {
                 const Vec3 at = along(wall) * s + out(wall) * ((face + front) / 2);
-                if (b && b->solid.contains(at + Vec3{0, 0, zs_ + t_ / 2}, -8))
+                if (b && b->solid.contains(at + Vec3{0, 0, zs_ + t_ / 2}, -std::min(8.0, t_ / 2 - 0.1)))
                     j.spots.push_back({vecOf(at, zs_ - t_)});
             }
             if (j.spots.empty())
@@ -662,7 +662,8 @@ class CornerBuilder : KindBuilder {
         a.surfaceFront = a.depth;
         surface();
         ledgers();
-        settleSize();
+        spanOfParts();
+        a.standsOut = Length::mm(f_.depth);
         a.wallLeft = Length();
         a.wallRight = Length::mm(cleatEnd(0));
         a.wallRows = {Length::mm(row())};
@@ -676,27 +677,6 @@ class CornerBuilder : KindBuilder {
             const Vec3 B = f_.along2 * f_.b;
             a.dimensions.push_back({{0, 0, z}, {B.x, B.y, z}, Dimension::In::top, "leg2", -1});
         }
-    }
-
-    /// What the parts span: sharp tips are shaped away with the edge.
-    void settleSize() {
-        Assembly& a = d_.assembly;
-        Bounds3 all{{1e18, 1e18, 1e18}, {-1e18, -1e18, -1e18}};
-        for (const auto& p : a.parts) {
-            if (p.solid.empty())
-                continue;
-            const Bounds3 b = p.solid.bounds();
-            all.low = {std::min(all.low.x, b.low.x), std::min(all.low.y, b.low.y),
-                       std::min(all.low.z, b.low.z)};
-            all.high = {std::max(all.high.x, b.high.x), std::max(all.high.y, b.high.y),
-                        std::max(all.high.z, b.high.z)};
-        }
-        if (all.high.x < all.low.x)
-            return;
-        a.length = Length::mm(all.high.x - all.low.x);
-        a.depth = Length::mm(all.high.y - std::min(0.0, all.low.y));
-        a.height = a.top = Length::mm(all.high.z - all.low.z);
-        a.standsOut = Length::mm(f_.depth);
     }
 
     void surface() {
@@ -735,7 +715,7 @@ class CornerBuilder : KindBuilder {
             on.from = Length();
             on.until = Length::mm(cleatEnd(wall));
             on.low = Length::mm(zs_ - ch_);
-            on.z = Length::mm(row());
+            on.rows = {Length::mm(row())};
             on.through = Length::mm(ct_);
             const double s = holdAt_.at(static_cast<std::size_t>(wall));
             on.hidden.emplace_back(Length::mm(s - 9), Length::mm(s + 9));

@@ -24,7 +24,5 @@ struct CornerFigure {
 
 /// Cuts a part to the outline moved in by `in` along its front; walls and ends stay. `origin`: of the faces.
 void clipToRing(Solid& solid, const CornerFigure& f, double in, int origin);
-/// Length and width of the blank set to what is left of the solid, its pose moved there.
-void fitBlank(Part& part);
 
 } // namespace owl

@@ -34,6 +34,24 @@ void KindBuilder::feature(Part& p, const std::string& what, const char* kind, st
     p.features.push_back({fmt::format("{}/{}", p.id, what), kind, std::move(text), {}});
 }
 
+void KindBuilder::spanOfParts() {
+    Assembly& a = d_.assembly;
+    Bounds3 all{{1e18, 1e18, 1e18}, {-1e18, -1e18, -1e18}};
+    for (const auto& p : a.parts) {
+        if (p.solid.empty())
+            continue;
+        const Bounds3 b = p.solid.bounds();
+        all.low = {std::min(all.low.x, b.low.x), std::min(all.low.y, b.low.y), std::min(all.low.z, b.low.z)};
+        all.high = {std::max(all.high.x, b.high.x), std::max(all.high.y, b.high.y),
+                    std::max(all.high.z, b.high.z)};
+    }
+    if (all.high.x < all.low.x)
+        return;
+    a.length = Length::mm(all.high.x - all.low.x);
+    a.depth = Length::mm(all.high.y - all.low.y);
+    a.height = a.top = Length::mm(all.high.z - all.low.z);
+}
+
 void KindBuilder::noPlugs(const std::string& name, const char* key, Length thick, double countersink) {
     const Length need = Length::mm(std::ceil(2 * (countersink + leastPlug)));
     problem(

@@ -1,6 +1,7 @@
 #pragma once
 // The registry: which kinds there are, and what all of them can do. Nothing else lists them.
 
+#include "piece/alcove.h"
 #include "piece/bookcase.h"
 #include "piece/braced.h"
 #include "piece/corner.h"
@@ -18,7 +19,7 @@ namespace owl {
 
 /// The parameters of a piece; the alternative tells its kind.
 using PieceParams = std::variant<LedgeParams, SlabParams, HollowParams, BracedParams, MantelParams,
-                                 WallBoxParams, BookcaseParams, PlatformParams, CornerParams>;
+                                 WallBoxParams, BookcaseParams, PlatformParams, CornerParams, AlcoveParams>;
 
 /// All kinds, in the order of the chooser.
 const std::vector<KindInfo>& knownKinds();

@@ -119,11 +119,11 @@ class Planner {
         pp.studs = studsBehind(wall, pp);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(zones, pp);
-        findLedgerWalls({project_, shop_, catalog_}, plan_, wall, pp);
         const bool anchored =
             !hasStuds(wall, catalog_) || piece.hold.support.find("anchor") != std::string::npos;
         if (!pp.studs.empty() || barred || anchored)
             pp.made = make_(piece.params, makeContext(wall, pp, anchored), catalog_);
+        findLedgerWalls({project_, shop_, catalog_}, plan_, wall, pp);
         pp.cover = coverBehind(wall, pp);
         pp.studConfidence = leastConfidence(wall, pp);
         holdPiece({project_, shop_, catalog_}, piece, wall, wood, cache, pp);
@@ -365,9 +365,27 @@ class Planner {
             stages(pp.assembly(), h);
     }
 
+    /// What is scribed to the walls is scribed when its part first goes up.
+    static void scribed(const Assembly& a, const std::string& id, const HangInput& before, HangStage& now) {
+        const Part* part = a.find(id);
+        if (!part)
+            return;
+        const auto made = [&](const HangStage& s, const std::string& f) {
+            return std::find(s.shapes.begin(), s.shapes.end(), f) != s.shapes.end();
+        };
+        for (const auto& f : part->features)
+            if (f.kind == "scribe" && !made(now, f.id) &&
+                std::none_of(before.stages.begin(), before.stages.end(),
+                             [&](const HangStage& s) { return made(s, f.id); }))
+                now.shapes.push_back(f.id);
+    }
+
     /// What comes in with each stage: the strips first, then whatever the joints of a stage bring.
     static void stages(const Assembly& a, HangInput& h) {
-        std::vector<std::string> left = h.adds; // parts that no joint of the shop brings in
+        std::vector<std::string> left; // parts that no joint of the shop brings in
+        for (const auto& p : a.parts)
+            if (!isPlug(p) && joinedAtWallOnly(a, p))
+                left.push_back(p.id);
         for (std::size_t i = 0; i < a.ledgers->stages.size(); ++i) {
             HangStage stage;
             stage.say = a.ledgers->stages[i];
@@ -389,6 +407,8 @@ class Planner {
                     bring(j.first);
                     bring(j.second);
                     stage.joins.push_back(j.id);
+                    for (const std::string& id : {j.first, j.second})
+                        scribed(a, id, h, stage);
                 }
             h.stages.push_back(std::move(stage));
         }

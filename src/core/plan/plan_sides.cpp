@@ -31,6 +31,8 @@ class LedgerPlaces {
         if (wall_)
             studs();
         anchors();
+        if (seat_.bare)
+            out_.cover = Length();
         return std::move(out_);
     }
 
@@ -51,12 +53,17 @@ class LedgerPlaces {
                std::none_of(seat_.hidden.begin(), seat_.hidden.end(),
                             [&](const auto& h) { return s > h.first && s < h.second; });
     }
-    [[nodiscard]] Length high() const { return pp_.bottom + seat_.z; }
+    /// In the way of a wire or pipe at any of its rows.
+    [[nodiscard]] bool barred(Length onWall) const {
+        return zones_ && std::any_of(seat_.rows.begin(), seat_.rows.end(), [&](Length z) {
+                   return zoneAt(*zones_, onWall, pp_.bottom + z) != nullptr;
+               });
+    }
 
     void studs() {
         for (const auto& stud : studsOf(*wall_, in_.catalog)) {
             const Length s = fromCorner(stud.x);
-            if (!reached(s, stripEnd) || (zones_ && zoneAt(*zones_, stud.x, high())))
+            if (!reached(s, stripEnd) || barred(stud.x))
                 continue;
             out_.studs.push_back(s);
             out_.confidence = std::min(out_.confidence, stud.confidence);
@@ -71,11 +78,11 @@ class LedgerPlaces {
     /// Every 20 mm where one may be: which are taken is for the support to say.
     void anchors() {
         for (Length s = seat_.from + anchorEnd; s <= seat_.until - anchorEnd; s += 20_mm)
-            if (reached(s, anchorEnd) && !(zones_ && zoneAt(*zones_, onWall(s), high())))
+            if (reached(s, anchorEnd) && !barred(onWall(s)))
                 out_.anchors.push_back(s);
         const Length last = seat_.until - anchorEnd;
         if (!out_.anchors.empty() && last - out_.anchors.back() > 5_mm && reached(last, anchorEnd) &&
-            !(zones_ && zoneAt(*zones_, onWall(last), high())))
+            !barred(onWall(last)))
             out_.anchors.push_back(last);
     }
 

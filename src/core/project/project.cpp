@@ -88,7 +88,8 @@ std::string addPiece(Project& project, const std::string& kind, const std::strin
     p.wall = wall;
     p.params = withChanges(p.params, asMeasured(p.params, measuredPlace(project, p)));
     // It fits its wall from the start.
-    if (const Wall* w = project.findWall(wall); w && w->width < lengthOf(p.params) + 100_mm)
+    if (const Wall* w = project.findWall(wall);
+        w && !fromCorner(p.params) && w->width < lengthOf(p.params) + 100_mm)
         p.params = withChanges(p.params, {{"length", std::max(150_mm, w->width - 100_mm).mm()}});
     p.load.kgPerM = kindInfo(p.params).load;
     p.place.z = metric ? 1200_mm : Length::inches(48);
@@ -117,7 +118,7 @@ void wallsBeside(Project& p, const std::string& place) {
     second.name = alcove ? "left wall" : "second wall";
     second.width = alcove ? (metric ? 600_mm : Length::inches(24)) : own.width;
     // Its right end is the corner: the stud as far from there.
-    const Length near = alcove ? stud / 2 : stud;
+    const Length near = alcove ? (metric ? 165_mm : Length::inches(13, 2)) : stud;
     second.firstStud = Length::nm((second.width - near).nm() % second.spacing.nm());
     const std::string mine = own.id;
     p.walls.push_back(second);

@@ -114,6 +114,8 @@ void wallsByLot(Project& p, bool metric, Lots& lots) {
         p.walls[i].coverThickness = own.coverThickness;
         p.walls[i].construction = own.construction;
     }
+    for (auto& w : p.walls)
+        w.bandsTraced = true; // whoever drills this near to a corner has looked for cables
     for (auto& c : p.corners)
         c.angle = 90 + std::round((lots.fraction() - 0.5) * 8) / 2;
     for (auto& a : p.alcoves) {

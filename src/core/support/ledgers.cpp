@@ -114,7 +114,7 @@ class LedgersJudge {
             if (mine.empty() && !any)
                 return refuse(w.studsKnown ? fmt::format("no stud lies behind {}", nameOf(i))
                                            : fmt::format("the studs behind {} are not known yet", nameOf(i)));
-            if (v_.option.beside)
+            if (v_.option.beside && seat.packings.empty())
                 anchorsBeside(i, *v_.option.beside, RailSupport::cover, mine);
         } else {
             const auto [anchor, kind] = anchorOf(w);
@@ -122,7 +122,16 @@ class LedgersJudge {
                 return refuse(fmt::format("nothing is known that holds {} on its wall", nameOf(i)));
             if (std::string why = noRoomBehind(w, optionWith(anchor, kind)); !why.empty())
                 return refuse(std::move(why));
-            anchorsBeside(i, *anchor, kind, mine);
+            for (std::size_t k = 0; k < seat.packings.size(); ++k) {
+                LedgerFixing f = screwAt(i, seat.packedAt[k].mm(), static_cast<int>(k));
+                f.anchor = anchor;
+                f.kind = kind;
+                f.rows = 1;
+                f.k = anchorStiffness(kind);
+                mine.push_back(f);
+            }
+            if (seat.packings.empty())
+                anchorsBeside(i, *anchor, kind, mine);
         }
         if (mine.empty())
             return refuse(fmt::format("no place behind {} is clear of wires and pipes", nameOf(i)));
@@ -154,13 +163,14 @@ class LedgersJudge {
         f.ledger = i;
         f.s = s;
         f.at = seat.origin + seat.along * s;
-        f.at.z = seat.z.mm();
+        f.at.z = seat.rows.empty() ? seat.low.mm() : seat.rows.back().mm();
         f.through = seat.through.mm();
         return f;
     }
     [[nodiscard]] LedgerFixing screwAt(std::size_t i, double s, int packing) const {
         LedgerFixing f = fixingAt(i, s);
-        f.k = screwStiffness;
+        f.rows = static_cast<int>(std::max<std::size_t>(1, seat_.on[i].rows.size()));
+        f.k = screwStiffness * f.rows;
         f.packing = packing;
         if (packing >= 0)
             f.through = seat_.on[i].packed.mm();
@@ -231,8 +241,10 @@ class LedgersJudge {
     bool combinations() {
         v_.mounting = ledgersMounting(p_, w_, v_.option, fixings_);
         auto at = [&](const std::vector<double>& R, SupportCase c) {
-            for (std::size_t i = 0; i < R.size(); ++i)
-                c.given.emplace_back(v_.mounting.mounts[i].id, Vec3{0, 0, R[i]});
+            for (const auto& m : v_.mounting.mounts) {
+                const auto i = static_cast<std::size_t>(m.support);
+                c.given.emplace_back(m.id, Vec3{0, 0, R[i] / fixings_[i].rows});
+            }
             c.R = R;
             c.M.assign(R.size(), 0);
             v_.cases.push_back(std::move(c));
@@ -245,7 +257,7 @@ class LedgersJudge {
         v_.reactions = standing;
         for (const auto& f : fixings_)
             v_.x.push_back(f.at.x);
-        v_.holes = static_cast<int>(fixings_.size());
+        v_.holes = static_cast<int>(v_.mounting.mounts.size());
         for (std::size_t i = 0; i < fixings_.size() && v_.option.beside && v_.beside < 0; ++i)
             if (fixings_[i].anchor)
                 v_.beside = static_cast<int>(i);
@@ -284,8 +296,28 @@ class LedgersJudge {
         const LedgerSeat& seat = seat_.on[f.ledger];
         return seat.through.mm() / 2 + (f.packing >= 0 ? seat.packed.mm() : 0);
     }
-    [[nodiscard]] double rowHigh(const LedgerFixing& f) const {
-        return std::max(1.0, (seat_.on[f.ledger].z - seat_.on[f.ledger].low).mm());
+    /// Heights of its rows above the strip's lower edge, the upper one last.
+    [[nodiscard]] std::vector<double> rowsOf(const LedgerFixing& f) const {
+        const LedgerSeat& seat = seat_.on[f.ledger];
+        std::vector<double> out;
+        for (Length z : seat.rows)
+            out.push_back(std::max(1.0, (z - seat.low).mm()));
+        if (f.rows == 1 && out.size() > 1)
+            out = {out.back()};
+        return out.empty() ? std::vector<double>{1} : out;
+    }
+    /// Moment of the rows: S9.1 has T = 1.5 M z/Σz² on the upper one, C = 1.5 M Σz/Σz², pressed over Σz²/Σz.
+    struct Rows {
+        double top = 1, sum = 1, sum2 = 1;
+    };
+    [[nodiscard]] Rows momentOf(const LedgerFixing& f) const {
+        Rows r{0, 0, 0};
+        for (double z : rowsOf(f)) {
+            r.top = std::max(r.top, z);
+            r.sum += z;
+            r.sum2 += z * z;
+        }
+        return r;
     }
 
     /// Pull, shear and what they may be, of one fixing under R.
@@ -294,8 +326,9 @@ class LedgersJudge {
     };
     [[nodiscard]] Forces forcesOn(const LedgerFixing& f, double R, bool leaning) const {
         Forces out;
-        out.V = std::abs(R);
-        out.T = 1.5 * out.V * lever(f) / rowHigh(f); // S9.1 with one row
+        const Rows rows = momentOf(f);
+        out.V = std::abs(R) / f.rows;
+        out.T = 1.5 * std::abs(R) * lever(f) * rows.top / rows.sum2;
         if (f.anchor) {
             RailVerdict tmp;
             tmp.option = optionWith(f.anchor, f.kind);
@@ -350,7 +383,8 @@ class LedgersJudge {
         return out;
     }
     [[nodiscard]] std::string placeOf(const LedgerFixing& f) const {
-        return fmt::format("{}, {} from the corner", nameOf(f.ledger), words::place(f.s));
+        const Part* part = a_.find(seat_.on[f.ledger].part);
+        return fmt::format("{} at {} from the corner", part ? part->name : seat_.word, words::place(f.s));
     }
 
     [[nodiscard]] std::optional<Check> worstFixing(bool anchors) const {
@@ -370,23 +404,23 @@ class LedgersJudge {
         const Forces q = forcesOn(*w.f, w.R, w.under->leaning);
         c.load = w.under->words;
         c.place = placeOf(*w.f);
-        c.working = {anchors
-                         ? "R = k w of a stiff board on springs;  u = T/T_a + V/V_a"
-                         : "R = k w of a stiff board on springs;  T = 1.5 R y/z;  u = max(R/Z_α, T/W′, V/Z′)",
-                     {{"load", c.load},
-                      {"fixings", std::to_string(fixings_.size())},
-                      {"stiffness", fmt::format("screws {:g}, anchors {:g} N/mm", screwStiffness,
-                                                anchorStiffness(RailSupport::cover))},
-                      {"R", N(w.R) + (w.R < 0 ? ", it holds down" : "")},
-                      {"y", mm(lever(*w.f))},
-                      {"z", mm(rowHigh(*w.f))},
-                      {"T", N(q.T)},
-                      {anchors ? "T_a" : "W′", N(q.W)},
-                      {anchors ? "V_a" : "Z′", N(q.Z)}},
-                     words::percent(w.use) + " used",
-                     anchors ? "S5.3, S9.1, S10.7" : "S5.3, S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
-                     {"never shared by counting: each fixing by its place and its stiffness",
-                      "the wall cover is a gap: it carries no shear"}};
+        c.working = {
+            anchors ? "R = k w of a stiff board on springs;  u = T/T_a + V/V_a"
+                    : "R = k w of a stiff board on springs;  T = 1.5 R y z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
+            {{"load", c.load},
+             {"fixings", std::to_string(fixings_.size())},
+             {"stiffness", fmt::format("screws {:g}, anchors {:g} N/mm", screwStiffness,
+                                       anchorStiffness(RailSupport::cover))},
+             {"R", N(w.R) + (w.R < 0 ? ", it holds down" : "")},
+             {"y", mm(lever(*w.f))},
+             {"rows, z of the upper", fmt::format("{}, {}", w.f->rows, mm(momentOf(*w.f).top))},
+             {"T", N(q.T)},
+             {anchors ? "T_a" : "W′", N(q.W)},
+             {anchors ? "V_a" : "Z′", N(q.Z)}},
+            words::percent(w.use) + " used",
+            anchors ? "S5.3, S9.1, S10.7" : "S5.3, S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
+            {"never shared by counting: each fixing by its place and its stiffness",
+             "the wall cover is a gap: it carries no shear"}};
         if (anchors && w.f->kind == RailSupport::cover)
             c.cautions.push_back("Pull in plasterboard creeps, and one loose anchor loads its neighbours: a "
                                  "stud is better in every way.");
@@ -403,8 +437,9 @@ class LedgersJudge {
                 const LedgerFixing& f = fixings_[i];
                 const RailWall& w = wallOf(f.ledger);
                 soft = std::min({soft, w.crush, p_.woodC1.FcPerp});
-                const double z = rowHigh(f);
-                const double p = 2 * 1.5 * std::abs(s.R[i]) * lever(f) / z / (w.studWidth * z);
+                const Rows z = momentOf(f);
+                const double C = 1.5 * std::abs(s.R[i]) * lever(f) * z.sum / z.sum2;
+                const double p = 2 * C / (w.studWidth * (z.sum2 / z.sum));
                 (s.leaning ? leaning : standing) = std::max(s.leaning ? leaning : standing, p);
             }
         std::optional<Use> hand;
@@ -412,7 +447,7 @@ class LedgersJudge {
             hand = Use{leaning, soft};
         Check c = checkOf("wall_crush", "Wall cover under the lower edge", "MPa", Use{standing, soft}, hand);
         if (!quiet_)
-            c.working = {"p = 2 C/(width × pressed depth), C = 1.5 R y/z",
+            c.working = {"p = 2 C/(width × pressed depth), C = 1.5 R y Σz/Σz²",
                          {{"strength", words::MPa(soft)}},
                          words::MPa(c.demand) + " of " + words::MPa(soft),
                          "S9.1 (cover strength: verify)",
@@ -490,8 +525,8 @@ class LedgersJudge {
         std::vector<double> takes(seat_.on.size(), 0);
         std::vector<double> takesLeaning(seat_.on.size(), 0);
         for (const auto& f : fixings_) {
-            takes[f.ledger] += forcesOn(f, 0, false).Z;
-            takesLeaning[f.ledger] += forcesOn(f, 0, true).Z;
+            takes[f.ledger] += forcesOn(f, 0, false).Z * f.rows;
+            takesLeaning[f.ledger] += forcesOn(f, 0, true).Z * f.rows;
         }
         std::optional<Check> worst;
         for (std::size_t i = 0; i < seat_.on.size(); ++i) {
@@ -548,22 +583,27 @@ Mounting ledgersMounting(const RailPiece& piece, const RailWall& wall, const Rai
             o.anchor = f.anchor;
         }
         const WallFixing fixing = wallFixing(o, f.through, w.cover, f.screwLength);
-        Mount m;
-        m.id = fmt::format("m{}", out.mounts.size() + 1);
-        m.to = on.to;
-        m.kind = f.anchor ? "anchor" : "screw";
-        m.at = f.at;
-        m.from = f.at + on.out * f.through;
-        m.direction = -on.out;
-        m.length = fixing.length;
-        m.diameter = fixing.diameter;
-        m.into = f.anchor ? intoOf(f.kind) : "stud";
-        m.support = static_cast<int>(out.mounts.size());
         const std::string& part = f.packing >= 0 ? on.packings[static_cast<std::size_t>(f.packing)] : on.part;
-        m.passes.push_back(part);
-        out.holes.emplace_back(part, Hole{fmt::format("{}/wall-{}", part, out.mounts.size() + 1), m.from,
-                                          m.direction, fixing.hole, f.through, m.id});
-        out.mounts.push_back(std::move(m));
+        std::vector<Length> rows = on.rows;
+        if (f.rows == 1 && rows.size() > 1)
+            rows = {rows.back()};
+        for (Length z : rows) {
+            Mount m;
+            m.id = fmt::format("m{}", out.mounts.size() + 1);
+            m.to = on.to;
+            m.kind = f.anchor ? "anchor" : "screw";
+            m.at = {f.at.x, f.at.y, z.mm()};
+            m.from = m.at + on.out * f.through;
+            m.direction = -on.out;
+            m.length = fixing.length;
+            m.diameter = fixing.diameter;
+            m.into = f.anchor ? intoOf(f.kind) : "stud";
+            m.support = static_cast<int>(&f - fixings.data());
+            m.passes.push_back(part);
+            out.holes.emplace_back(part, Hole{fmt::format("{}/wall-{}", part, out.mounts.size() + 1), m.from,
+                                              m.direction, fixing.hole, f.through, m.id});
+            out.mounts.push_back(std::move(m));
+        }
     }
     return out;
 }

@@ -13,7 +13,8 @@ struct LedgerFixing {
     Vec3 at;                            ///< on the wall's face
     const AnchorKind* anchor = nullptr; ///< null: the option's screw
     RailSupport kind = RailSupport::studs;
-    double k = 0;                    ///< N/mm
+    int rows = 1;                    ///< screws one above the other
+    double k = 0;                    ///< N/mm, of all of them
     double through = 0;              ///< mm of wood passed
     double screwLength = 0, pen = 0; ///< mm
     int packing = -1;                ///< index of the piece between strip and wall that it goes through
