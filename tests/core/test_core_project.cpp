@@ -132,7 +132,7 @@ class TestProject : public QObject {
         row("version zero", changed("/version", 0), "f.owl: version: 0 never existed; the first is 1.");
         row("unknown kind", changed("/pieces/0/kind", "throne"),
             "f.owl: pieces[0].kind: \"throne\" is not a kind of piece this version knows; it knows ledge, "
-            "slab, hollow, braced, mantel, wall_box, bookcase, platform.");
+            "slab, hollow, braced, mantel, wall_box, bookcase, platform, corner, alcove.");
         row("missing length", without("/pieces/0/ledge", "length"),
             "f.owl: pieces[0].ledge.length: it is missing.");
         row("missing ledge", without("/pieces/0", "ledge"), "f.owl: pieces[0].ledge: it is missing.");
@@ -251,7 +251,7 @@ class TestProject : public QObject {
     void newKindsMustBeKnown() {
         QCOMPARE(test::words(newProject("sofa", Units::metric).error()),
                  QString("\"sofa\" is not a kind of piece this version knows; it knows ledge, slab, hollow, "
-                         "braced, mantel, wall_box, bookcase, platform."));
+                         "braced, mantel, wall_box, bookcase, platform, corner, alcove."));
     }
 
     void aLedgeIsPlacedByItsAnchor() {

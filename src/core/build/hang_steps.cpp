@@ -105,13 +105,15 @@ void stageSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSt
         s.hangs = i + 1 == in.stages.size();
         if (i == 0) {
             const auto anchors = std::count_if(in.marks.begin(), in.marks.end(), [](const WallMark& m) {
-                return m.what.find("anchor") != std::string::npos;
+                return m.what.find("screw") == std::string::npos;
             });
             const auto screws = static_cast<long>(in.marks.size()) - anchors;
+            s.text += fmt::format(" In all{}{}{}.", screws > 0 ? fmt::format(" {} screws", screws) : "",
+                                  screws > 0 && anchors > 0 ? " and" : "",
+                                  anchors > 0 ? fmt::format(" {} anchors or plugs", anchors) : "");
             if (in.screw && screws > 0)
-                s.text += fmt::format(" {} screws {} × {}{}.", screws, in.screw->label,
-                                      screwLengthText(*in.screw, in.screwLength),
-                                      anchors > 0 ? fmt::format(", {} anchors", anchors) : std::string());
+                s.text += fmt::format(" The screws are {} × {}.", in.screw->label,
+                                      screwLengthText(*in.screw, in.screwLength));
             s.minutes += static_cast<double>(in.marks.size()) * catalog.minutes("screw");
         }
         const bool two = in.length > 1500_mm || in.mass > 20;

@@ -127,13 +127,22 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
     for (const Part* p : fromBehind(a))
         drawPartFront(pen, *p, 0, H);
     const RailVerdict* h = pp->hold();
-    if (h && h->feasible && a.floor)
+    if (h && h->feasible && (a.floor || a.ledgers))
         for (const auto& m : h->mounting.mounts)
             if (m.to == "wall")
-                pen.circle({m.at.x, H - m.at.z}, 3.5, Tone::steel, Tone::paper).tip = "tie to the wall";
+                pen.circle({m.at.x, H - m.at.z}, 3.5, Tone::steel, Tone::paper).tip =
+                    a.floor ? "tie to the wall" : m.kind;
+    const auto elsewhere = [&](std::size_t i) { // it goes into another wall
+        return a.ledgers &&
+               std::any_of(h->mounting.mounts.begin(), h->mounting.mounts.end(), [&](const Mount& m) {
+                   return m.to != "wall" && m.support == static_cast<int>(i);
+               });
+    };
     if (h && h->feasible)
         for (std::size_t i = 0; i < h->x.size(); ++i) {
-            if (!a.floor)
+            if (elsewhere(i))
+                continue;
+            if (!a.floor && !a.ledgers)
                 for (double z : h->rows)
                     pen.circle({h->x[i], H - z}, 3.5, Tone::steel, Tone::paper).tip = "wall screw";
             auto& t = pen.text({h->x[i], H + reach * 0.5}, formatForce(h->reactions[i], project.style),
@@ -179,7 +188,7 @@ Drawing sagCurve(const Project& project, const Plan& plan, const std::string& id
     later.dashed = true;
     later.tip = "in years";
     // A case on its feet shows one of its boards, held at its ends.
-    const bool board = pp->assembly().floor.has_value();
+    const bool board = pp->assembly().floor.has_value() || pp->assembly().ledgers.has_value();
     for (double x : board ? std::vector{h->worst.x0, h->worst.x1} : h->x)
         pen.polygon({{x, 0}, {x - L * 0.008, L * 0.016}, {x + L * 0.008, L * 0.016}}, Tone::steel);
     auto& t1 = pen.text({0, -L * 0.02}, fmt::format("now {}", formatSmall(h->sag.instant, project.style)),

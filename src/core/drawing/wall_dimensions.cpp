@@ -65,7 +65,7 @@ class WallDimensions {
             return;
         std::vector<const WallMark*> row;
         for (const auto& m : pp.marks)
-            if (m.fromFloor == pp.marks.front().fromFloor)
+            if (m.to == "wall" && m.fromFloor == pp.marks.front().fromFloor)
                 row.push_back(&m);
         std::sort(row.begin(), row.end(),
                   [](const WallMark* a, const WallMark* b) { return a->fromWallLeft < b->fromWallLeft; });

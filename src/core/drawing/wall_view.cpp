@@ -3,6 +3,7 @@
 #include "drawing/views.h"
 #include "drawing/wall_dimensions.h"
 #include "drawing/zone_items.h"
+#include "room/side_walls.h"
 
 #include <algorithm>
 #include <array>
@@ -56,6 +57,9 @@ class WallPainter {
         for (const auto& p : project_.pieces)
             if (p.wall == wall_->id)
                 drawPiece(p, *plan_.find(p.id));
+        for (const auto& p : project_.pieces)
+            if (const PiecePlan* pp = plan_.find(p.id))
+                guest(p, *pp);
         if (const PiecePlan* pp = plan_.find(current_); pp && piece)
             options_.marks ? drawMarkDimensions(pen_, project_, *wall_, *pp)
                            : drawPlaceDimensions(pen_, project_, plan_, *wall_, *piece, *pp);
@@ -340,8 +344,32 @@ class WallPainter {
         marks(pp);
     }
 
-    void marks(const PiecePlan& pp) {
+    /// What a piece on another wall has here: its strip, and the holes for it.
+    void guest(const Piece& piece, const PiecePlan& pp) {
+        if (!pp.assembly().ledgers || piece.wall == wall_->id)
+            return;
+        const auto& seats = pp.assembly().ledgers->on;
+        for (std::size_t i = 0; i < seats.size() && i < pp.ledgerWalls.size(); ++i) {
+            if (seats[i].to == "wall" || pp.ledgerWalls[i].wall != wall_->id)
+                continue;
+            const SideWall side =
+                sideWall(project_.walls, project_.corners, project_.alcoves, piece.wall, seats[i].to);
+            const Part* strip = pp.assembly().find(seats[i].part);
+            const double x0 = std::min(side.onWall(seats[i].from), side.onWall(seats[i].until)).mm();
+            const double x1 = std::max(side.onWall(seats[i].from), side.onWall(seats[i].until)).mm();
+            const double high = strip ? strip->bounds().size.z.mm() : 40;
+            auto& s = pen_.rect(x0, y(pp.bottom + seats[i].low) - high, x1 - x0, high, Tone::woodFace,
+                                Tone::outline);
+            s.id = "piece:" + piece.id;
+            s.tip = piece.name + ": " + (strip ? strip->name : seats[i].part);
+            marks(pp, false);
+        }
+    }
+
+    void marks(const PiecePlan& pp, bool own = true) {
         for (const auto& m : pp.marks) {
+            if (m.to == "wall" ? !own : m.wall != wall_->id)
+                continue;
             const Point at{m.fromWallLeft.mm(), y(m.fromFloor)};
             auto& c = pen_.circle(at, options_.marks ? 5 : 3,
                                   options_.marks ? (m.order == 1 ? Tone::accent : Tone::info) : Tone::holds,

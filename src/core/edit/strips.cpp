@@ -168,12 +168,12 @@ StripTable markStrip(const Project& project, const PiecePlan& pp) {
     t.numeric = {2, 3, 4, 5, 7};
     t.tick = 0;
     for (const auto& m : pp.marks) {
-        t.rows.push_back({std::to_string(m.order), m.what, formatNumber(m.fromWallLeft, project.style),
-                          formatNumber(m.fromFloor, project.style),
-                          formatNumber(m.fromPieceLeft, project.style),
-                          formatNumber(m.fromPieceTop, project.style), m.bit,
-                          formatNumber(Length::mm(m.depth), project.style),
-                          m.into + (m.caution.empty() ? "" : "; " + m.caution)});
+        t.rows.push_back(
+            {std::to_string(m.order), markWords(m), formatNumber(measuredFromCorner(m), project.style),
+             formatNumber(m.fromFloor, project.style), formatNumber(m.fromPieceLeft, project.style),
+             formatNumber(m.fromPieceTop, project.style), m.bit,
+             formatNumber(Length::mm(m.depth), project.style),
+             m.into + (m.caution.empty() ? "" : "; " + m.caution)});
         t.ids.push_back(fmt::format("mark:{}:{}", pp.id, m.order));
         t.ticked.push_back(project.done.contains(t.ids.back()));
     }

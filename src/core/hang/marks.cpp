@@ -5,6 +5,16 @@
 
 namespace owl {
 
+std::string markWords(const WallMark& m) {
+    if (m.to == "wall")
+        return m.what;
+    return m.what + (m.to == "right_wall" ? ", wall at the right" : ", wall at the left");
+}
+
+Length measuredFromCorner(const WallMark& m) {
+    return m.to == "wall" ? m.fromWallLeft : m.fromCorner;
+}
+
 std::vector<WallMark> wallMarks(const MarkInput& in) {
     std::vector<WallMark> out;
     if (in.holes.empty())

@@ -28,6 +28,10 @@ struct MarkInput {
     double drill = 0, depth = 0;
     std::string into, bit, what;
 };
+/// 'screw', 'screw, left wall': what it is, and where, when that is not the piece's own wall.
+std::string markWords(const WallMark& mark);
+/// From the corner that one measures from: the wall's left one, on another wall the one shared with the piece's.
+Length measuredFromCorner(const WallMark& mark);
 /// The hole nearest the middle of the upper row comes first, then outwards, then the lower row.
 std::vector<WallMark> wallMarks(const MarkInput& in);
 

@@ -582,9 +582,17 @@ class CornerBuilder : KindBuilder {
             const std::string why =
                 fitScrew(j, {p_.thickness, Length::mm(t_), Length::mm(front - face), false, false},
                          PlugWay::filled, ctx_, catalog_);
-            j.how = why.empty() ? Joinery::screwsGlue : Joinery::glue;
-            j.note =
-                "Slide the shelf on once before the glue sets: it must go on with a push and show no gap.";
+            if (why.empty()) { // it lies across the boards' grain: they must move
+                j.how = Joinery::screws;
+                j.glued = false;
+                j.kind = ofSheet() ? "butt" : "sliding";
+                j.note = "No glue: but for the screw nearest the corner their holes are slots, since the "
+                         "boards move. "
+                         "Slide the shelf on once before they are tight: it must go on with a push and show "
+                         "no gap.";
+            } else {
+                j.how = Joinery::glue;
+            }
             const Screw* screw = catalog_.findScrew(j.screwId);
             placeFasteners(j, d_.assembly, screw ? screw->d : 0);
             d_.assembly.joints.push_back(std::move(j));

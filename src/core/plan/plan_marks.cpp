@@ -16,10 +16,16 @@ class Marker {
     void run() {
         const RailVerdict& hold = *pp_.hold();
         pp_.marks = wallMarks(markInput(wall_, pp_, hold));
-        if (hold.option.screw)
-            ownDepths(hold, pp_);
-        if (pp_.assembly().ledgers)
+        if (pp_.assembly().ledgers) {
+            for (auto& mark : pp_.marks)
+                for (const auto& m : hold.mounting.mounts)
+                    if (m.to == "wall" && std::abs(mark.fromPieceLeft.mm() - m.at.x) < 0.05 &&
+                        std::abs((mark.fromFloor - pp_.bottom).mm() - m.at.z) < 0.05)
+                        asFixed(mark, m);
             otherWalls(hold);
+        } else if (hold.option.screw) {
+            ownDepths(hold, pp_);
+        }
         markCautions(wall_, pp_);
     }
 
@@ -46,28 +52,33 @@ class Marker {
                 mark.fromCorner = mark.fromPieceLeft;
                 mark.fromWallLeft = side.onWall(mark.fromCorner);
                 for (const auto& m : hold.mounting.mounts)
-                    if (m.to == seat.to &&
+                    if (m.to == seat.to && std::abs((mark.fromFloor - pp_.bottom).mm() - m.at.z) < 0.05 &&
                         std::abs(dot(m.at - seat.origin, seat.along) - mark.fromCorner.mm()) < 0.05)
-                        asFixed(mark, m, seat, hold);
+                        asFixed(mark, m);
                 pp_.marks.push_back(std::move(mark));
             }
         }
     }
     /// The hole as that fixing asks for it.
-    void asFixed(WallMark& mark, const Mount& m, const LedgerSeat& seat, const RailVerdict& hold) const {
-        if (m.kind != "anchor") {
-            mark.depth = 3 + m.length - dot(m.from - m.at, seat.out);
-            return;
-        }
-        if (hold.option.screw)
-            anchorMark(mark, m, hold.option.beside);
-    }
-    void anchorMark(WallMark& mark, const Mount& m, const AnchorKind* anchor) const {
-        mark.what = "anchor";
+    void asFixed(WallMark& mark, const Mount& m) const {
+        const double outside = norm(m.from - m.at);
+        mark.depth = m.length - outside + 3;
         mark.into = m.into;
-        mark.depth = m.length - norm(m.from - m.at) + 3;
-        mark.drill = anchor ? anchor->drill : 0;
-        mark.bit = mark.drill > 0 ? drillText(mark.drill, project_.style) : "as the anchor's package says";
+        const bool first = mark.what.starts_with("first ");
+        if (m.screw) {
+            const Wall* on = mark.to == "wall" ? &wall_ : project_.findWall(mark.wall);
+            const WallKind* kind = on ? catalog_.findWall(on->construction) : nullptr;
+            const double G = kind ? kind->studG : 0.42;
+            mark.drill = G > 0.5 ? m.screw->pilotHard : m.screw->pilotSoft;
+            mark.bit = pilotBit(*m.screw, G);
+            mark.what = "screw";
+        } else if (m.anchor) {
+            mark.drill = m.anchor->drill;
+            mark.bit = mark.drill > 0 ? drillText(mark.drill, project_.style) : "as the package says";
+            mark.what = m.anchor->name.find("plug") != std::string::npos ? "plug" : "anchor";
+        }
+        if (first)
+            mark.what = "first " + mark.what;
     }
 
     [[nodiscard]] MarkInput markInput(const Wall& wall, const PiecePlan& pp, const RailVerdict& hold) const {

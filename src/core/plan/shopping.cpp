@@ -216,6 +216,10 @@ class ShoppingList {
         const RailVerdict* hold = pp.hold();
         if (!hold || !hold->feasible)
             return;
+        if (pp.assembly().ledgers) {
+            everyFixing(*hold);
+            return;
+        }
         const double holes = static_cast<double>(pp.holes.size());
         if (const Screw* s = hold->option.screw) {
             std::map<double, double> ofLength;
@@ -234,6 +238,19 @@ class ShoppingList {
         if (const AnchorKind* a = hold->option.anchor)
             add(a->name + " (" + a->size + ")", holes, shop_.price(fixingPrice(hold->option)),
                 fixingPrice(hold->option));
+    }
+
+    /// Each fixing by what it is: walls that differ take different ones.
+    void everyFixing(const RailVerdict& hold) {
+        for (const auto& m : hold.mounting.mounts) {
+            if (m.screw)
+                add(fmt::format("wall screw {} × {}", m.screw->label, screwLengthText(*m.screw, m.length)), 1,
+                    shop_.price("wall_screw"), "screw");
+            if (m.anchor) {
+                const char* key = m.into == "masonry" ? "plug" : "toggle";
+                add(m.anchor->name + " (" + m.anchor->size + ")", 1, shop_.price(key), key);
+            }
+        }
     }
 
     void finishes() {

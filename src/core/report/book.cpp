@@ -295,9 +295,9 @@ class Book {
                           "bit", "depth", "into"},
                          {0.05, 0.13, 0.14, 0.13, 0.12, 0.12, 0.11, 0.09, 0.11}, {2, 3, 4, 5, 7});
         for (const auto& m : pp.marks)
-            t.rows.push_back({std::to_string(m.order), m.what, say(m.fromWallLeft), say(m.fromFloor),
-                              say(m.fromPieceLeft), say(m.fromPieceTop), m.bit, say(Length::mm(m.depth)),
-                              m.into});
+            t.rows.push_back({std::to_string(m.order), markWords(m), say(measuredFromCorner(m)),
+                              say(m.fromFloor), say(m.fromPieceLeft), say(m.fromPieceTop), m.bit,
+                              say(Length::mm(m.depth)), m.into});
         add(BlockKind::paragraph, "Mark the first hole from the corner and the floor and drill it. Drive its "
                                   "screw almost home, level the piece, mark the others through the rail, and "
                                   "check them against the list before drilling.");

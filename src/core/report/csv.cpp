@@ -47,14 +47,16 @@ std::string shoppingCsv(const Plan& plan) {
 std::string marksCsv(const Project& project, const Plan& plan) {
     const NumberStyle style = plainStyle(project);
     std::string out = "piece,order,what,from_wall_left_mm,from_floor_mm,from_piece_left_mm,from_piece_top_mm,"
-                      "from_wall_left,from_floor,bit,drill_mm,depth_mm,into,caution\n";
+                      "from_wall_left,from_floor,bit,drill_mm,depth_mm,into,caution,wall,from_corner_mm\n";
     for (const auto& pp : plan.pieces)
         for (const auto& m : pp.marks)
-            out += fmt::format("{},{},{},{},{},{},{},{},{},{},{:g},{:g},{},{}\n", csvField(pp.id), m.order,
-                               csvField(m.what), m.fromWallLeft.mm(), m.fromFloor.mm(), m.fromPieceLeft.mm(),
-                               m.fromPieceTop.mm(), csvField(formatLength(m.fromWallLeft, style)),
-                               csvField(formatLength(m.fromFloor, style)), csvField(m.bit), m.drill, m.depth,
-                               csvField(m.into), csvField(m.caution));
+            out +=
+                fmt::format("{},{},{},{},{},{},{},{},{},{},{:g},{:g},{},{},{},{}\n", csvField(pp.id), m.order,
+                            csvField(m.what), m.fromWallLeft.mm(), m.fromFloor.mm(), m.fromPieceLeft.mm(),
+                            m.fromPieceTop.mm(), csvField(formatLength(m.fromWallLeft, style)),
+                            csvField(formatLength(m.fromFloor, style)), csvField(m.bit), m.drill, m.depth,
+                            csvField(m.into), csvField(m.caution), csvField(m.to == "wall" ? "" : m.to),
+                            measuredFromCorner(m).mm());
     return out;
 }
 

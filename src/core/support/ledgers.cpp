@@ -101,7 +101,7 @@ class LedgersJudge {
         const RailWall& w = wallOf(i);
         const WallHold holds = w.kind ? w.kind->holds : WallHold::studs;
         std::vector<LedgerFixing> mine;
-        if (v_.option.screw && holds == WallHold::studs) {
+        if (studScrew() && holds == WallHold::studs) {
             for (std::size_t k = 0; k < seat.packings.size(); ++k)
                 mine.push_back(screwAt(i, seat.packedAt[k].mm(), static_cast<int>(k)));
             if (seat.packings.empty())
@@ -114,6 +114,9 @@ class LedgersJudge {
             if (mine.empty() && !any)
                 return refuse(w.studsKnown ? fmt::format("no stud lies behind {}", nameOf(i))
                                            : fmt::format("the studs behind {} are not known yet", nameOf(i)));
+            if (!v_.option.screw && mine.size() == 1 && seat.packings.empty()) // beside a lone stud
+                if (const auto [anchor, kind] = anchorOf(w); anchor)
+                    anchorsBeside(i, *anchor, kind, mine);
             if (v_.option.beside && seat.packings.empty())
                 anchorsBeside(i, *v_.option.beside, RailSupport::cover, mine);
         } else {
@@ -139,6 +142,10 @@ class LedgersJudge {
         for (auto& f : mine)
             fixings_.push_back(f);
         return true;
+    }
+    /// What goes into studs under this option; null: nothing does.
+    [[nodiscard]] const Screw* studScrew() const {
+        return v_.option.screw ? v_.option.screw : v_.option.studScrew;
     }
     [[nodiscard]] static RailOption optionWith(const AnchorKind* anchor, RailSupport kind) {
         RailOption o;
@@ -182,6 +189,7 @@ class LedgersJudge {
         const RailStatics none;
         RailVerdict tmp;
         tmp.option = v_.option;
+        tmp.option.screw = studScrew();
         chooseWallScrew({passed, wallOf(f.ledger), none, factor_, true}, tmp);
         if (!tmp.refusal.empty())
             return refuse(tmp.refusal);
@@ -337,7 +345,7 @@ class LedgersJudge {
             out.Z = can.V;
             return out;
         }
-        const Screw& s = *v_.option.screw;
+        const Screw& s = *studScrew();
         const RailWall& w = wallOf(f.ledger);
         const double CD = durationFactor(leaning);
         out.W = std::min(withdrawal(w.studG, s.d, false, std::min(f.pen, f.screwLength * 2 / 3), CD),
@@ -462,7 +470,7 @@ class LedgersJudge {
                 pen = std::min(pen, f.pen);
         if (pen > 1e8)
             return;
-        const Screw& s = *v_.option.screw;
+        const Screw& s = *studScrew();
         Check c;
         c.id = "penetration";
         c.title = "Thread in the stud";
@@ -578,10 +586,9 @@ Mounting ledgersMounting(const RailPiece& piece, const RailWall& wall, const Rai
         const LedgerSeat& on = seat.on[f.ledger];
         const RailWall& w = f.ledger < wall.sides.size() ? wall.sides[f.ledger] : wall;
         RailOption o = option;
-        if (f.anchor) {
-            o.screw = nullptr;
+        o.screw = f.anchor ? nullptr : option.screw ? option.screw : option.studScrew;
+        if (f.anchor)
             o.anchor = f.anchor;
-        }
         const WallFixing fixing = wallFixing(o, f.through, w.cover, f.screwLength);
         const std::string& part = f.packing >= 0 ? on.packings[static_cast<std::size_t>(f.packing)] : on.part;
         std::vector<Length> rows = on.rows;
@@ -599,6 +606,8 @@ Mounting ledgersMounting(const RailPiece& piece, const RailWall& wall, const Rai
             m.diameter = fixing.diameter;
             m.into = f.anchor ? intoOf(f.kind) : "stud";
             m.support = static_cast<int>(&f - fixings.data());
+            m.screw = o.screw;
+            m.anchor = f.anchor;
             m.passes.push_back(part);
             out.holes.emplace_back(part, Hole{fmt::format("{}/wall-{}", part, out.mounts.size() + 1), m.from,
                                               m.direction, fixing.hole, f.through, m.id});

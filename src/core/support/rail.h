@@ -40,6 +40,7 @@ struct RailOption {
     int second = 0;           ///< 1: not what one would take without being asked (thin, or a special head)
     const Rod* rod = nullptr; ///< null: the thinnest that holds is looked for
     const Hanger* hanger = nullptr; ///< what the rail hangs on; null: the fixings go through the rail itself
+    const Screw* studScrew = nullptr;   ///< for walls of studs beside one that takes none
     const AnchorKind* beside = nullptr; ///< in the cover, where only one stud lies behind the ledger
     bool usual = false;                 ///< a hanger that the piece was made for: taken without being asked
     /// True when the program takes it only where a person asks for it.
@@ -49,8 +50,8 @@ struct RailOption {
     /// True when it goes where the studs are.
     [[nodiscard]] bool atStuds() const {
         return kind == RailSupport::studs || kind == RailSupport::flanges || kind == RailSupport::rodsStud ||
-               kind == RailSupport::rodsPlate || kind == RailSupport::rodsStrip || kind == RailSupport::arms ||
-               kind == RailSupport::ledgers;
+               kind == RailSupport::rodsPlate || kind == RailSupport::rodsStrip ||
+               kind == RailSupport::arms || kind == RailSupport::ledgers;
     }
 };
 

@@ -165,6 +165,8 @@ void addLedgers(std::vector<RailOption>& out, const LedgersSeat& seat, const Cat
         o.id = "ledgers-" + o.id;
         o.name = seat.word + "s, " + how;
         if (o.kind != RailSupport::studs) {
+            if (o.kind == RailSupport::masonry && !firmScrews(catalog, metric).empty())
+                o.studScrew = firmScrews(catalog, metric).front();
             out.push_back(std::move(o));
             continue;
         }

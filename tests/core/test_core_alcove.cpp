@@ -1,0 +1,317 @@
+// The shelf in an alcove: fits walls out of square, its blocks miss the studs, the front bends by S9.7, every
+// ledger takes its share; scribing, packing, stages on the walls.
+#include "solid/query.h"
+#include "strength/wall_pieces.h"
+#include "support/joint_capacity.h"
+#include "told.h"
+
+#include <numbers>
+
+using namespace owl;
+
+namespace {
+
+Project with(const std::string& set) {
+    return test::with("alcove", test::words(set));
+}
+const PiecePlan& first(const Plan& plan) {
+    return plan.pieces.front();
+}
+const Assembly& assemblyOf(const Plan& plan) {
+    return first(plan).assembly();
+}
+const Check* checkOf(const Plan& plan, const char* id) {
+    return first(plan).hold() ? test::check(*first(plan).hold(), id) : nullptr;
+}
+std::vector<std::string> titles(const Plan& plan) {
+    std::vector<std::string> out;
+    for (const auto& s : first(plan).steps)
+        out.push_back(s.title);
+    return out;
+}
+
+} // namespace
+
+class TestAlcove : public QObject {
+    Q_OBJECT
+  private slots:
+    void aDefaultAlcoveHolds() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            const Plan plan = test::planOf(newProject("alcove", units).value());
+            QVERIFY(!plan.blocked());
+            QVERIFY(first(plan).hold()->feasible);
+            for (const char* id : {"wall_screws", "ledger_share", "front_bending", "front_sag"})
+                QVERIFY2(checkOf(plan, id), id);
+        }
+    }
+    void everyMakeClosesWithoutGapOrOverlap_data() {
+        QTest::addColumn<QString>("set");
+        for (const char* make :
+             {"", "rails=2", "set_back=40", "packing=40", "sides=left length=700", "sides=right length=700",
+              "made=board boards=3", "made=board edge=round_over edge_size=8", "face_height=140"})
+            for (const char* room : {"", " left_angle=88.5 middle_width=1197 front_width=1209",
+                                     " front_width=1190 middle_width=1196 scribe_back=0,2,600,5,1200,1"}) {
+                QString r = room;
+                if (QString(make).contains("length=700"))
+                    r.replace("1197", "698")
+                        .replace("1209", "705")
+                        .replace("1190", "695")
+                        .replace("1196", "697");
+                QTest::addRow("%s%s", make, room) << make + r;
+            }
+    }
+    void everyMakeClosesWithoutGapOrOverlap() {
+        QFETCH(QString, set);
+        QString readings;
+        if (const auto at = set.indexOf(" scribe_back="); at >= 0) { // readings have blanks in them
+            readings = "0 2, 600 5, 1200 1";
+            set.truncate(at);
+        }
+        Project p = with(set.toStdString());
+        if (!readings.isEmpty())
+            p.pieces.front().params =
+                withParameter(p.pieces.front().params, "scribe_back", readings.toStdString(), true).value();
+        const Plan plan = test::planOf(p);
+        const auto& parts = assemblyOf(plan).parts;
+        for (std::size_t i = 0; i < parts.size(); ++i)
+            for (std::size_t k = 0; k < i; ++k)
+                QVERIFY2(separation(parts[i].solid, parts[k].solid) > -1e-3,
+                         (parts[i].id + " " + parts[k].id).c_str());
+        for (const auto& j : assemblyOf(plan).joints)
+            QVERIFY2(distance(assemblyOf(plan).find(j.first)->solid, assemblyOf(plan).find(j.second)->solid) <
+                         1e-3,
+                     j.id.c_str());
+    }
+    /// What shows follows the walls: at every depth the skin is as wide as the alcove, less the gaps.
+    void skinsFollowWallsOutOfSquare() {
+        Project p = with("left_angle=88 middle_width=1195 front_width=1190 gap=2");
+        const Plan plan = test::planOf(p);
+        const Solid& top = assemblyOf(plan).find("top")->solid;
+        const double z = assemblyOf(plan).surfaceZ.mm() - 6;
+        const double slope = std::tan(2 * std::numbers::pi / 180); // the left wall leans to the right
+        for (const double y : {5.0, 150.0, 295.0}) {
+            const double left = slope * y;
+            const double right = 1200 + (slope * 320 + 1190 - 1200) * y / 320;
+            QVERIFY(!top.contains({left + 1.5, y, z}) && top.contains({left + 2.6, y, z}));
+            QVERIFY(!top.contains({right - 1.5, y, z}) && top.contains({right - 2.7, y, z}));
+        }
+    }
+    /// Gaps under a straightedge: the skin reaches into them, and is cut larger by the allowance.
+    void scribedToTheReadings() {
+        Project p = with("allowance=10");
+        p.pieces.front().params =
+            withParameter(p.pieces.front().params, "scribe_back", "0 0, 600 6, 1200 0", true).value();
+        const Plan plan = test::planOf(p);
+        const Part* top = assemblyOf(plan).find("top");
+        const double z = assemblyOf(plan).surfaceZ.mm() - 6;
+        QVERIFY(top->solid.contains({600, -5.8, z}) && !top->solid.contains({600, -6.3, z}));
+        QVERIFY(top->solid.contains({300, -2.8, z}) && !top->solid.contains({300, -3.3, z}));
+        QVERIFY(!top->solid.contains({30, -0.6, z}));
+        const auto row = std::find_if(plan.cutJob.parts.begin(), plan.cutJob.parts.end(),
+                                      [](const CutPart& c) { return c.id == "alcove-1/top"; });
+        QVERIFY(row != plan.cutJob.parts.end());
+        QCOMPARE(row->length, top->length + 10_mm);
+        QCOMPARE(row->width, top->width + 10_mm);
+        // Scribed when it first goes up, and before it is fixed.
+        std::size_t scribed = 0;
+        for (const auto& s : first(plan).steps)
+            if (std::find(s.shapes.begin(), s.shapes.end(), "top/scribe") != s.shapes.end()) {
+                ++scribed;
+                QVERIFY(s.text.find("Scribe") != std::string::npos);
+                QVERIFY(std::find(s.adds.begin(), s.adds.end(), "top") != s.adds.end());
+            }
+        QCOMPARE(scribed, std::size_t(1));
+    }
+    void blocksMissTheStuds() {
+        for (const int firstStud : {200, 280, 340, 395}) {
+            Project p = with("blocks=4");
+            p.walls.front().spacing = 400_mm;
+            p.walls.front().firstStud = 1_mm * firstStud;
+            const Plan plan = test::planOf(p);
+            QVERIFY(first(plan).hold()->feasible);
+            for (const auto& part : assemblyOf(plan).parts)
+                if (part.id.starts_with("block"))
+                    for (Length x : first(plan).studs) {
+                        const Cell b = part.bounds();
+                        QVERIFY2(x < b.at.x - 15_mm || x > b.at.x + b.size.x + 15_mm, part.id.c_str());
+                    }
+            QVERIFY(first(plan).studs.size() >= 2);
+        }
+    }
+    /// S9.7 by the strength function that the public case checks, with the section summed here.
+    void theFrontBendsByTheFormulas() {
+        Project p = with("");
+        p.pieces.front().load.kgPerM = 25;
+        p.pieces.front().load.handN = 0;
+        const Plan plan = test::planOf(p);
+        const Assembly& a = assemblyOf(plan);
+        double W = 25 * gravity * (a.surfaces.front().x1 - a.surfaces.front().x0).mm() / 1000;
+        for (const auto& part : a.parts)
+            W += massOf(part, first(plan).woodDensity) * gravity;
+        const Species& pine = *catalog().findSpecies("scots_pine");
+        const Species& birch = *catalog().findSpecies("ply_birch");
+        const double E = allowable(pine.means, BoardGrade::ordinary, 0.9).E;
+        const double Es = birch.means.MOE;
+        // rail 40 x 60, half of the skin 160 x 12 on top of it
+        const double A1 = 40 * 60 * E;
+        const double A2 = 160 * 12 * Es;
+        const double na = (A1 * 30 + A2 * 66) / (A1 + A2);
+        const double EI = E * 40 * std::pow(60, 3) / 12 + A1 * std::pow(na - 30, 2) +
+                          Es * 160 * std::pow(12, 3) / 12 + A2 * std::pow(66 - na, 2);
+        AlcoveInput in;
+        in.length = 1200;
+        in.w = W / 1200;
+        in.EI = EI;
+        in.kDef = birch.kDef;
+        const AlcoveResult r = alcoveOf(in);
+        const Check* sag = checkOf(plan, "front_sag");
+        QVERIFY2(std::abs(sag->demand - r.sagLong) < 0.01 * r.sagLong,
+                 qPrintable(QString("%1 %2").arg(sag->demand).arg(r.sagLong)));
+        const Check* share = checkOf(plan, "ledger_share");
+        QVERIFY(std::abs(share->demand - r.back) < 0.01 * r.back ||
+                std::abs(share->demand - r.side) < 0.01 * r.side);
+        // Two boards in the rail bend less.
+        QVERIFY(checkOf(test::planOf(with("rails=2")), "front_sag")->demand <
+                checkOf(test::planOf(with("")), "front_sag")->demand);
+    }
+    /// All that lies there comes out of three walls, force and moment.
+    void threeWallsHoldItInBalance() {
+        const Plan plan = test::planOf(with("left_angle=91 front_width=1206"));
+        std::set<std::string> walls;
+        for (const auto& m : first(plan).hold()->mounting.mounts)
+            walls.insert(m.to);
+        QCOMPARE(walls.size(), std::size_t(3));
+        QVERIFY(!first(plan).loadPath.empty());
+        for (const auto& c : first(plan).loadPath) {
+            Vec3 f;
+            Vec3 m;
+            for (const auto& q : c.applied) {
+                f = f + q.force;
+                m = m + cross(q.at, q.force);
+            }
+            for (const auto& q : c.held) {
+                f = f + q.force;
+                m = m + cross(q.at, q.force) + q.moment;
+            }
+            QVERIFY2(norm(f) < 1e-6 && norm(m) < 1e-2, c.id.c_str());
+        }
+    }
+    /// Packing pieces sit on the studs and carry by their own screws; the frame hangs on them by its own.
+    void packingPiecesCarry() {
+        const Plan plan = test::planOf(with("packing=40"));
+        const Assembly& a = assemblyOf(plan);
+        QVERIFY(a.find("pack-left-1") && a.find("pack-right-1"));
+        for (const auto& m : first(plan).hold()->mounting.mounts)
+            if (m.to != "wall") {
+                QCOMPARE(m.passes.size(), std::size_t(1));
+                QVERIFY(m.passes.front().starts_with("pack"));
+                QCOMPARE(m.into, std::string("stud"));
+            }
+        const Check* c = checkOf(plan, "packing");
+        QVERIFY(c);
+        const Joint* j = a.joint("on-pack-left-1");
+        QVERIFY(j && !j->glued && j->fasteners.size() == 2);
+        for (const auto& f : j->fasteners)
+            QCOMPARE(f.passes, (std::vector<std::string>{"ledger-left", "pack-left-1"}));
+    }
+    /// The lower skin before the upper one, the face last; the frame is pushed in after its sides are up.
+    void stagesInOrder() {
+        const auto order = titles(test::planOf(with("rails=2")));
+        const auto at = [&](const char* what) {
+            return std::find_if(order.begin(), order.end(),
+                                [&](const std::string& t) { return t.find(what) != std::string::npos; }) -
+                   order.begin();
+        };
+        QVERIFY(at("Mark and drill") < at("Fix the sides"));
+        QVERIFY(at("Fix the sides") < at("Push the frame in"));
+        QVERIFY(at("Push the frame in") < at("Glue the front rail thicker"));
+        QVERIFY(at("Glue the front rail thicker") < at("lower skin"));
+        QVERIFY(at("lower skin") < at("upper skin") && at("upper skin") < at("face board"));
+        QCOMPARE(at("face board"), static_cast<std::ptrdiff_t>(order.size()) - 1);
+    }
+    void skinsLongerThanASheetMeetOverABlock() {
+        Project p =
+            with("length=2900 middle_width=2900 front_width=2900 rails=2 frame_height=90 face_height=120");
+        p.walls.front().width = 2900_mm;
+        const Plan plan = test::planOf(p);
+        const Part* one = assemblyOf(plan).find("top-1");
+        const Part* two = assemblyOf(plan).find("top-2");
+        QVERIFY(one && two);
+        QVERIFY(one->length < 2430_mm && two->length < 2430_mm);
+        const double seam = one->solid.bounds().high.x;
+        QVERIFY(std::abs(seam - two->solid.bounds().low.x) < 1e-6);
+        const bool over =
+            std::any_of(assemblyOf(plan).parts.begin(), assemblyOf(plan).parts.end(), [&](const Part& b) {
+                const Cell box = b.bounds();
+                return b.id.starts_with("block") && std::abs((box.at.x + box.size.x / 2).mm() - seam) < 1e-6;
+            });
+        QVERIFY(over);
+        QVERIFY(assemblyOf(plan).joint("top-1-ledger-back") && assemblyOf(plan).joint("top-2-ledger-back"));
+    }
+    void letIntoTheCover() {
+        const Plan plan = test::planOf(with("let_in=yes"));
+        for (const auto& l : first(plan).ledgerWalls)
+            QCOMPARE(l.cover, Length());
+        const auto steps = first(plan).steps;
+        QVERIFY(std::any_of(steps.begin(), steps.end(), [](const BuildStep& s) {
+            return s.text.find("Open the cover on all walls as one") != std::string::npos;
+        }));
+        // The same screws bite deeper where no cover is between.
+        QVERIFY(checkOf(plan, "wall_screws")->utilisation() <
+                checkOf(test::planOf(with("")), "wall_screws")->utilisation());
+    }
+    /// An alcove entered under Place is taken over by a new piece, and told when it was measured again.
+    void madeAsTheAlcoveWasMeasured() {
+        Project p = test::demo();
+        const std::string id = addPiece(p, "alcove", "alcove-back");
+        const auto& a = std::get<AlcoveParams>(p.findPiece(id)->params);
+        QCOMPARE(a.length, 1206_mm);
+        QVERIFY(std::abs(a.leftAngle - 89.4) < 1e-9);
+        // 320 deep of 380: between the middle (1201 at 190) and the front (1214 at 380)
+        QVERIFY(std::abs(a.frontWidth.mm() - (1201 + 13 * 130.0 / 190)) < 0.011);
+        QVERIFY(!test::finding(test::planOf(p), "measured_otherwise"));
+        p.alcoves.front().widthFront = 1230_mm;
+        const Plan plan = test::planOf(p);
+        const Finding* f = test::finding(plan, "measured_otherwise");
+        QVERIFY(f && !f->remedies.empty());
+    }
+    void badInput_data() {
+        QTest::addColumn<QString>("set");
+        QTest::addColumn<QString>("id");
+        QTest::newRow("wider in front by 300") << "front_width=1500"
+                                               << "alcove_flares";
+        QTest::newRow("narrower in front by 300") << "front_width=900"
+                                                  << "alcove_flares";
+        QTest::newRow("a middle from elsewhere") << "middle_width=1400"
+                                                 << "alcove_middle";
+        QTest::newRow("5 degrees") << "left_angle=5"
+                                   << "alcove_angle";
+        QTest::newRow("12 m long") << "length=12000 middle_width=12000 front_width=12000"
+                                   << "too_long";
+        QTest::newRow("a gap") << "length=90 middle_width=90 front_width=90"
+                               << "too_short";
+        QTest::newRow("2 m deep") << "depth=2000"
+                                  << "depth";
+        QTest::newRow("nothing between") << "depth=130 rails=3"
+                                         << "no_depth_left";
+        QTest::newRow("low frame") << "frame_height=12"
+                                   << "frame_low";
+        QTest::newRow("thin frame") << "frame_thickness=5"
+                                    << "frame_thin";
+        QTest::newRow("face too low") << "face_height=30"
+                                      << "face_low";
+        QTest::newRow("set back too far") << "set_back=200"
+                                          << "set_back";
+        QTest::newRow("thin board") << "made=board thickness=12"
+                                    << "board_thin";
+    }
+    void badInput() {
+        QFETCH(QString, set);
+        QFETCH(QString, id);
+        const QString wrong = test::notTold(with(set.toStdString()), id.toStdString());
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong));
+    }
+};
+
+QTEST_APPLESS_MAIN(TestAlcove)
+#include "test_core_alcove.moc"

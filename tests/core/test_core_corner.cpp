@@ -1,0 +1,291 @@
+// The corner shelf: its figure for any corner, what keeps it from rocking off (S9.6), each fixing by its
+// place and stiffness (S5.3), marks on both walls: all summed again here.
+#include "room/side_walls.h"
+#include "solid/query.h"
+#include "strength/plate_on_springs.h"
+#include "strength/wall_pieces.h"
+#include "told.h"
+
+#include <numbers>
+
+using namespace owl;
+
+namespace {
+
+Project with(const std::string& set) {
+    return test::with("corner", test::words(set));
+}
+const PiecePlan& first(const Plan& plan) {
+    return plan.pieces.front();
+}
+const Assembly& assemblyOf(const Plan& plan) {
+    return first(plan).assembly();
+}
+const Check* checkOf(const Plan& plan, const char* id) {
+    return first(plan).hold() ? test::check(*first(plan).hold(), id) : nullptr;
+}
+double areaOf(const Plan& plan, const char* stem) {
+    double v = 0;
+    for (const auto& p : assemblyOf(plan).parts)
+        if (p.id.starts_with(stem))
+            v += p.volume() / p.thickness.mm();
+    return v;
+}
+
+} // namespace
+
+class TestCorner : public QObject {
+    Q_OBJECT
+  private slots:
+    void aDefaultCornerHolds() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            const Plan plan = test::planOf(newProject("corner", units).value());
+            QVERIFY(!plan.blocked());
+            QVERIFY(first(plan).hold()->feasible);
+            for (const char* id : {"wall_screws", "anchors", "rocking", "front_bending", "front_sag"})
+                QVERIFY2(checkOf(plan, id), id);
+        }
+    }
+    void everyMakeClosesWithoutGapOrOverlap_data() {
+        QTest::addColumn<QString>("set");
+        for (const char* front : {"front=straight", "front=straight ends=0", "front=round boards=3",
+                                  "front=ell made=sheet length=500 leg2=450", "strip=yes drop=60 rise=20",
+                                  "grain=leg boards=3", "leg2=480"})
+            for (const char* angle : {"90", "84.5", "97"})
+                for (const char* capture : {"screws", "groove", "lip"})
+                    QTest::addRow("%s %s %s", front, angle, capture)
+                        << QString("%1 angle=%2 capture=%3").arg(front, angle, capture);
+    }
+    void everyMakeClosesWithoutGapOrOverlap() {
+        QFETCH(QString, set);
+        const Plan plan = test::planOf(with(set.toStdString()));
+        const auto& parts = assemblyOf(plan).parts;
+        for (std::size_t i = 0; i < parts.size(); ++i)
+            for (std::size_t k = 0; k < i; ++k)
+                QVERIFY2(separation(parts[i].solid, parts[k].solid) > -1e-3,
+                         (parts[i].id + " " + parts[k].id).c_str());
+        for (const auto& j : assemblyOf(plan).joints)
+            QVERIFY2(distance(assemblyOf(plan).find(j.first)->solid, assemblyOf(plan).find(j.second)->solid) <
+                         1e-3,
+                     j.id.c_str());
+    }
+    /// Areas by the plane figures: legs a, b at an angle, less the tips that square ends cut off.
+    void areasByTheirFigures() {
+        const Plan tri = test::planOf(with("ends=0 edge=square length=400 leg2=300"));
+        QVERIFY(std::abs(areaOf(tri, "board") - 400 * 300 / 2.0) < 1);
+        const double C = 97 * std::numbers::pi / 180;
+        const Plan open = test::planOf(with("ends=0 edge=square length=400 leg2=300 angle=97"));
+        QVERIFY(std::abs(areaOf(open, "board") - 400 * 300 / 2.0 * std::sin(C)) < 1);
+        // Five sides: both square ends of c, the front between their tips.
+        const double c = 70;
+        const Plan five = test::planOf(with("edge=square length=380 ends=70"));
+        QVERIFY(std::abs(areaOf(five, "board") - (380.0 * 380 - (380 - c) * (380 - c) / 2)) < 1);
+        const Plan round = test::planOf(with("front=round edge=square length=300 boards=2"));
+        QVERIFY(std::abs(areaOf(round, "board") - std::numbers::pi * 300 * 300 / 4) < 30);
+        const Plan ell = test::planOf(with("front=ell made=sheet length=500 leg2=450 arm=150"));
+        QVERIFY(std::abs(areaOf(ell, "shelf") - (500.0 * 150 + (450 - 150) * 150.0)) < 1);
+    }
+    /// Reference data: five sides with legs of 300 and ends of 60 have a front of 339.4.
+    void theFrontOfFiveSides() {
+        const Plan plan = test::planOf(with("length=300 leg2=300 ends=60 strip=yes strip_thickness=18"));
+        const Part* strip = assemblyOf(plan).find("strip");
+        QVERIFY(strip && std::abs(strip->length.mm() - 339.4) < 0.1);
+    }
+    /// Both legs end in half of what the corner measures, whatever it measures.
+    void theCleatsMeetOnTheLineThatHalvesTheCorner() {
+        for (const double angle : {82.0, 90.0, 98.5}) {
+            const Plan plan = test::planOf(with("angle=" + std::to_string(angle)));
+            for (const char* id : {"cleat-1", "cleat-2"}) {
+                const auto end = endAngles(*assemblyOf(plan).find(id), false);
+                QVERIFY(end);
+                QVERIFY(std::abs(std::abs(end->bevel) - (90 - angle / 2)) < 0.01 ||
+                        std::abs(std::abs(end->mitre) - (90 - angle / 2)) < 0.01);
+            }
+            const Vec3 out = assemblyOf(plan).ledgers->on[1].out;
+            QVERIFY(std::abs(std::acos(-out.y) * 180 / std::numbers::pi - angle) < 1e-6);
+        }
+    }
+    /// Tongue, play and lip fill the strip; the groove takes the tongue with play above and below.
+    void stripsFollowFromTheGroove() {
+        for (const char* capture : {"groove", "lip"}) {
+            const Plan plan =
+                test::planOf(with(std::string("length=420 leg2=420 play=1.5 capture=") + capture));
+            const Part* strip = assemblyOf(plan).find("capture-1");
+            const Part* cleat = assemblyOf(plan).find("cleat-1");
+            QVERIFY(strip && cleat);
+            const double top = cleat->bounds().at.z.mm() + cleat->bounds().size.z.mm();
+            // Lifted by more than the play it meets what it hooks under, by less it does not.
+            const Part* under = capture == std::string("lip") ? assemblyOf(plan).find("lip-1") : cleat;
+            QVERIFY(separation(moved(strip->solid, {0, 0, 1.4}), under->solid) > -1e-6);
+            QVERIFY(separation(moved(strip->solid, {0, 0, 2.5}), under->solid) < -0.5);
+            // And it comes off along the line that halves the corner.
+            QVERIFY(separation(moved(strip->solid, {30, 30, 0}), under->solid) > -1e-6);
+            QVERIFY(std::abs(strip->bounds().at.z.mm() + strip->bounds().size.z.mm() - top) < 1e-6);
+        }
+    }
+    /// The public case by the piece itself is another figure; this is S9.6 with the piece's own weights.
+    void rockingByThreePoints() {
+        Project p = with("cleat_short=100");
+        p.pieces.front().load.kgPerM = 0;
+        p.pieces.front().load.handN = 100;
+        const Plan plan = test::planOf(p);
+        const Assembly& a = assemblyOf(plan);
+        std::vector<CornerLoad> loads;
+        for (const auto& part : a.parts)
+            loads.push_back({massOf(part, first(plan).woodDensity) * gravity, part.solid.centre().x,
+                             part.solid.centre().y});
+        double worst = 1e9;
+        for (const auto& h : a.ledgers->hands) {
+            auto all = loads;
+            all.push_back({100, h.x, h.y});
+            worst = std::min(worst, cornerRest(all, 280, 280).corner);
+        }
+        QVERIFY(worst < 0); // a hand at the end of the front lifts it off
+        const Check* c = checkOf(plan, "rocking");
+        QVERIFY(c && c->leaning);
+        QVERIFY2(std::abs(c->demand + worst) < 0.01, qPrintable(QString("%1 %2").arg(c->demand).arg(worst)));
+        // Longer cleats ask less of the screws that hold it down.
+        Project longer = p;
+        longer.pieces.front().params =
+            withParameter(longer.pieces.front().params, "cleat_short", "10", true).value();
+        const Plan with10 = test::planOf(longer);
+        QVERIFY(checkOf(with10, "rocking")->demand < c->demand);
+    }
+    void aStiffBoardOnSprings() {
+        // Four legs of a table, a weight in the middle: a quarter each.
+        const std::vector<PlateSpring> four{{0, 0, 10}, {100, 0, 10}, {100, 100, 10}, {0, 100, 10}};
+        for (double R : plateOnSprings(four, {{40, 50, 50}}))
+            QVERIFY(std::abs(R - 10) < 1e-9);
+        // Three carry by statics alone, however stiff: levers.
+        const auto three = plateOnSprings({{0, 0, 1}, {200, 0, 77}, {0, 100, 3}}, {{100, 50, 25}});
+        QVERIFY(std::abs(three[0] - 50) < 1e-9 && std::abs(three[1] - 25) < 1e-9 &&
+                std::abs(three[2] - 25) < 1e-9);
+        // In balance about any point, and the stiffer takes more.
+        const std::vector<PlateSpring> odd{{10, 3, 1000}, {300, 0, 50}, {0, 280, 1000}, {5, 60, 50}};
+        const auto R = plateOnSprings(odd, {{70, 120, 90}, {220, 300, 40}});
+        double f = 0;
+        double mx = 0;
+        double my = 0;
+        for (std::size_t i = 0; i < odd.size(); ++i) {
+            f += R[i];
+            mx += R[i] * odd[i].x;
+            my += R[i] * odd[i].y;
+        }
+        QVERIFY(std::abs(f - 290) < 1e-6);
+        QVERIFY(std::abs(mx - (70 * 120 + 220 * 300)) < 1e-3);
+        QVERIFY(std::abs(my - (70 * 90 + 220 * 40)) < 1e-3);
+        QVERIFY(plateOnSprings({{0, 0, 1}, {1, 1, 1}, {2, 2, 1}}, {{1, 0, 0}}).empty()); // one line
+        QVERIFY(plateOnSprings({{0, 0, 1}, {1, 1, 1}}, {{1, 0, 0}}).empty());
+    }
+    /// Every mount has its mark on the wall it is in, counted from that wall's own end and from the corner.
+    void marksOnBothWalls() {
+        const Project p = with("angle=93");
+        const Plan plan = test::planOf(p);
+        int second = 0;
+        for (const auto& m : first(plan).hold()->mounting.mounts) {
+            const auto mark =
+                std::find_if(first(plan).marks.begin(), first(plan).marks.end(), [&](const WallMark& k) {
+                    const double along = m.to == "wall" ? m.at.x : norm(Vec3{m.at.x, m.at.y, 0});
+                    return k.to == m.to && std::abs(k.fromFloor.mm() - 1200 - m.at.z) < 1e-6 &&
+                           std::abs((m.to == "wall" ? k.fromWallLeft : k.fromCorner).mm() - along) < 1e-3;
+                });
+            QVERIFY2(mark != first(plan).marks.end(), m.id.c_str());
+            if (m.to == "wall")
+                continue;
+            ++second;
+            QCOMPARE(mark->wall, std::string("wall-2"));
+            QVERIFY(std::abs((mark->fromWallLeft + mark->fromCorner - p.walls[1].width).mm()) < 1e-6);
+        }
+        QVERIFY(second >= 2);
+        // and the second wall's own stud is behind the screw there
+        const auto studs = studCentres(p.walls[1]);
+        const bool hit =
+            std::any_of(first(plan).marks.begin(), first(plan).marks.end(), [&](const WallMark& k) {
+                return k.to == "second_wall" && k.into == "stud" &&
+                       std::find(studs.begin(), studs.end(), k.fromWallLeft) != studs.end();
+            });
+        QVERIFY(hit);
+    }
+    /// Wires on the second wall bar its studs like those on the first.
+    void zonesOfTheSecondWall() {
+        Project p = with("");
+        Obstacle socket = test::hangs("outlet", p.walls[1].width - 330_mm, 300_mm);
+        p.walls[1].obstacles.push_back(socket); // the run goes straight up from it
+        const Plan plan = test::planOf(p);
+        for (const auto& m : first(plan).marks)
+            if (m.to == "second_wall")
+                QVERIFY(abs(m.fromCorner - 330_mm) > 50_mm);
+    }
+    void aWallNobodyEntered() {
+        Project p = with("");
+        p.walls.pop_back();
+        p.corners.clear();
+        const Plan plan = test::planOf(p);
+        QVERIFY(test::finding(plan, "side_wall_unknown"));
+        QVERIFY(test::finding(plan, "no_support")); // nothing is known that holds its second leg
+        QVERIFY(!assemblyOf(plan).parts.empty());
+        // Found square in the room, typed otherwise: offered to be made as measured.
+        Project q = with("");
+        q.corners.front().angle = 91.5;
+        const Plan told = test::planOf(q);
+        const Finding* f = test::finding(told, "measured_otherwise");
+        QVERIFY(f && !f->remedies.empty());
+        const auto after = withChanges(q, f->remedies.front().changes);
+        QVERIFY(after && !test::finding(test::planOf(*after), "measured_otherwise"));
+    }
+    /// One wall of brick, one of studs: each is fixed its own way.
+    void eachWallItsOwnFixing() {
+        Project p = with("");
+        p.walls[1].construction = "solid_brick";
+        const Plan plan = test::planOf(p);
+        QVERIFY(first(plan).hold()->feasible);
+        bool brick = false;
+        for (const auto& m : first(plan).hold()->mounting.mounts)
+            if (m.to == "second_wall") {
+                QCOMPARE(m.into, std::string("masonry"));
+                brick = true;
+            }
+        QVERIFY(brick);
+        for (const auto& m : first(plan).marks)
+            QVERIFY(m.to == "wall" || (m.drill > 4 && m.what.find("screw") == std::string::npos));
+    }
+    void badInput_data() {
+        QTest::addColumn<QString>("set");
+        QTest::addColumn<QString>("id");
+        QTest::newRow("5 degrees") << "angle=5"
+                                   << "corner_angle";
+        QTest::newRow("175 degrees") << "angle=175"
+                                     << "corner_angle";
+        QTest::newRow("short leg") << "length=60"
+                                   << "leg_short";
+        QTest::newRow("12 m long") << "length=12000"
+                                   << "leg_long";
+        QTest::newRow("unequal legs") << "length=900 leg2=250"
+                                      << "legs_unequal";
+        QTest::newRow("2 mm thick") << "thickness=2"
+                                    << "too_thin";
+        QTest::newRow("an L of boards") << "front=ell length=500 leg2=500"
+                                        << "ell_of_boards";
+        QTest::newRow("arms too deep") << "front=ell made=sheet arm=370"
+                                       << "arm_deep";
+        QTest::newRow("low cleat") << "cleat_height=12"
+                                   << "cleat_low";
+        QTest::newRow("thin cleat") << "cleat_thickness=6"
+                                    << "cleat_thin";
+        QTest::newRow("no room for strips") << "length=200 leg2=200 capture=groove"
+                                            << "no_room_for_strips";
+        QTest::newRow("edge too big") << "edge_size=20"
+                                      << "edge_too_big";
+        QTest::newRow("a bent strip") << "front=straight strip=yes drop=290"
+                                      << "drop_deep";
+    }
+    void badInput() {
+        QFETCH(QString, set);
+        QFETCH(QString, id);
+        const QString wrong = test::notTold(with(set.toStdString()), id.toStdString());
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong));
+    }
+};
+
+QTEST_APPLESS_MAIN(TestCorner)
+#include "test_core_corner.moc"
