@@ -147,6 +147,14 @@ BENCHMARK_CAPTURE(
     R"({"length":3400,"height":2300,"depth":300,"dividers":5,"shelves":7,"strip":"below","fixed":"middle","base":"frame"})")
     ->Unit(benchmark::kMillisecond);
 
+BENCHMARK_CAPTURE(assemblyAndSolids, corner, "corner",
+                  R"({"length":600,"leg2":550,"angle":93.5,"boards":4,"capture":"groove"})")
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(
+    assemblyAndSolids, alcove, "alcove",
+    R"({"length":2900,"middle_width":2896,"front_width":2908,"depth":500,"rails":2,"left_angle":89,"scribe_back":"0 2, 1400 6, 2900 1"})")
+    ->Unit(benchmark::kMillisecond);
+
 /// Twelve pieces of three kinds from nothing, boards laid out and all.
 void planTwelve(benchmark::State& state) {
     auto project = demoProject();

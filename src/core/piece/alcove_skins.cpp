@@ -452,7 +452,7 @@ void AlcoveBuilder::describeRest() {
                wall.along, wall.out, framed() ? 20 : ft_ + 5, yr_ / wall.along.y - 4);
         // The front rail's screws bite into its end.
         if (framed())
-            seat.on.back().hidden.emplace_back(Length::mm(yr_ - 75), Length::mm(yr_ + 50));
+            seat.on.back().hidden.emplace_back(Length::mm(yr_ - 58), Length::mm(yr_ + 50));
         const std::size_t k = left ? 0 : 1;
         if (pack_ > 0) {
             seat.on.back().packings = packed_[k];

@@ -79,7 +79,17 @@ class PlaceFindings : public PieceFinder {
     void onTheWall() {
         const Length left = pp_.left;
         const Length right = pp_.right();
-        if (length() > wall_->width) {
+        // What is fitted into a corner or an alcove is as wide as its place; its strips end on the wall.
+        const bool fitted = kindInfo(piece_.params).place != std::string("wall");
+        if (fitted && pp_.assembly().wallRight > wall_->width) {
+            add("wider_than_wall", Severity::blocks, "Wider than its wall",
+                fmt::format("Its strip ends at {} on a wall {} wide.", say(pp_.assembly().wallRight),
+                            say(wall_->width)))
+                .remedies.push_back(changeLength("Make it " + say(std::max(150_mm, wall_->width - 20_mm)),
+                                                 piece_, std::max(150_mm, wall_->width - 20_mm)));
+        } else if (fitted) {
+            // nothing sticks out
+        } else if (length() > wall_->width) {
             const Length less = std::max(150_mm, wall_->width - 20_mm);
             add("wider_than_wall", Severity::blocks, "Wider than its wall",
                 fmt::format("{} is {} long and the wall {} wide.", pp_.name, say(length()),

@@ -158,6 +158,20 @@ std::vector<std::string> usefulSupports(const Piece& piece, const Wall& wall, bo
     return out;
 }
 
+/// The same where it rests on several walls, a stud behind each strip: with anchors beside those studs, or on
+/// anchors alone where it is light enough for them.
+std::vector<std::string> ledgerSupports(const Piece& piece, const Wall& wall, bool metric) {
+    constexpr double light = 4; // kg: with its load it stays below what anchors in the cover hold
+    const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
+    const Species* wood = catalog().findSpecies(speciesOf(piece.params));
+    const bool heavy = massOf(a, wood ? 1120 * wood->means.sg12 : 500) + contentsMass(piece.load, a) > light;
+    std::vector<std::string> out;
+    for (const auto& o : supportOptions(a, catalog(), metric, catalog().findWall(wall.construction)))
+        if (o.beside || o.kind == RailSupport::masonry || (o.kind == RailSupport::cover && !heavy))
+            out.push_back(o.id);
+    return out;
+}
+
 } // namespace
 
 tl::expected<Project, std::string> randomProject(const std::string& kind, Units units, std::uint64_t seed) {
@@ -191,8 +205,10 @@ tl::expected<Project, std::string> randomProject(const std::string& kind, Units 
     else
         studsBehindLedgers(p, piece, lots);
     loadByLot(piece, lots);
-    if (lots.below(2) == 0 && alone)
-        if (const auto options = usefulSupports(piece, wall, metric); !options.empty())
+    if (lots.below(2) == 0)
+        if (const auto options =
+                alone ? usefulSupports(piece, wall, metric) : ledgerSupports(piece, wall, metric);
+            !options.empty())
             piece.hold.support = lots.oneOf(options);
     piece.hold.rows = static_cast<int>(lots.below(3));
     if (lots.below(2) == 0)

@@ -166,7 +166,7 @@ void addLedgers(std::vector<RailOption>& out, const LedgersSeat& seat, const Cat
         o.name = seat.word + "s, " + how;
         if (o.kind != RailSupport::studs) {
             if (o.kind == RailSupport::masonry && !firmScrews(catalog, metric).empty())
-                o.studScrew = firmScrews(catalog, metric).front();
+                o.studScrew = firmScrews(catalog, metric).back();
             out.push_back(std::move(o));
             continue;
         }
