@@ -257,6 +257,12 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
             return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.44, 1}, true},
                     {tr("From the end"), sectionView(p, plan, id), {0.44, 0, 0.24, 1}, true},
                     {tr("From the front"), frontView(p, plan, id), {0.68, 0, 0.32, 1}, true}};
+        const PiecePlan* shown = plan.find(id);
+        if (shown && shown->assembly().ledgers) // what fits between walls is read from above
+            return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.5, 0.64}, true},
+                    {tr("From above"), aboveView(p, plan, id), {0.5, 0, 0.5, 0.64}, true},
+                    {tr("From the end"), sectionView(p, plan, id), {0, 0.64, 0.38, 0.36}, true},
+                    {tr("From the front"), frontView(p, plan, id), {0.38, 0.64, 0.62, 0.36}, true}};
         return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.62, 0.68}, true},
                 {tr("From the end"), sectionView(p, plan, id), {0.62, 0, 0.38, 0.68}, true},
                 {tr("From the front"), frontView(p, plan, id), {0, 0.68, 1, 0.32}, true}};

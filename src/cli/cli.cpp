@@ -180,13 +180,15 @@ int doDraw(const Options& o, std::ostream& out, std::ostream& err) {
         d = sectionView(project, p, pp.id);
     else if (o.view == "front")
         d = frontView(project, p, pp.id);
+    else if (o.view == "above")
+        d = aboveView(project, p, pp.id);
     else if (o.view == "hold")
         d = holdSection(project, p, pp.id);
     else if (o.view == "template")
         d = templateView(templatePart(o, pp.assembly()), pp.assembly(), project.style);
     else
         throw Stop{unreadable, "--view: \"" + o.view +
-                                   "\" is not known; it can be piece, section, front, hold or template."};
+                                   "\" is not known; it can be piece, section, front, above, hold or template."};
     printOrWrite(o, svgOf(d, pp.name), out, err);
     return done;
 }
@@ -356,7 +358,7 @@ const std::vector<Command>& commands() {
          [](CLI::App& a, Options& o) {
              a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
              a.add_option("--piece", o.piece, "id of the piece; the first one otherwise");
-             a.add_option("--view", o.view, "piece, section, front, hold or template");
+             a.add_option("--view", o.view, "piece, section, front, above, hold or template");
              a.add_option("--part", o.part, "id of the part, for a template");
              a.add_option("--out", o.out, "file to write");
          },

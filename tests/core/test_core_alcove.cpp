@@ -89,11 +89,19 @@ class TestAlcove : public QObject {
         const Solid& top = assemblyOf(plan).find("top")->solid;
         const double z = assemblyOf(plan).surfaceZ.mm() - 6;
         const double slope = std::tan(2 * std::numbers::pi / 180); // the left wall leans to the right
-        for (const double y : {5.0, 150.0, 295.0}) {
+        const auto width = [](double y) { return y < 160 ? 1200 - 5 * y / 160 : 1195 - 5 * (y - 160) / 160; };
+        for (const double y : {5.0, 100.0, 159.0, 200.0, 295.0}) {
             const double left = slope * y;
-            const double right = 1200 + (slope * 320 + 1190 - 1200) * y / 320;
+            const double right = left + width(y);
             QVERIFY(!top.contains({left + 1.5, y, z}) && top.contains({left + 2.6, y, z}));
-            QVERIFY(!top.contains({right - 1.5, y, z}) && top.contains({right - 2.7, y, z}));
+            QVERIFY(!top.contains({right - 1.5, y, z}) && top.contains({right - 2.6, y, z}));
+        }
+        // A wall that comes in between, and one that falls back: the skin follows the middle as well.
+        for (const int middle : {1190, 1208}) {
+            const Plan bent = test::planOf(with("middle_width=" + std::to_string(middle)));
+            const Solid& skin = assemblyOf(bent).find("top")->solid;
+            QVERIFY(skin.contains({middle - 1.4, 160, z}) && !skin.contains({middle - 0.6, 160, z}));
+            QVERIFY(skin.contains({1198.4, 2, z}) && !skin.contains({1199.5, 2, z}));
         }
     }
     /// Gaps under a straightedge: the skin reaches into them, and is cut larger by the allowance.

@@ -150,6 +150,26 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
             t.bold = true;
             t.tip = "carried here by what stands on it";
         }
+    if (h && h->feasible && a.ledgers) { // and what the walls beside it carry
+        double line = H + reach * 0.5;
+        for (const auto& on : a.ledgers->on) {
+            double all = 0;
+            for (std::size_t i = 0; i < h->x.size(); ++i)
+                if (std::any_of(h->mounting.mounts.begin(), h->mounting.mounts.end(), [&](const Mount& m) {
+                        return m.to == on.to && m.support == static_cast<int>(i);
+                    }))
+                    all += h->reactions[i];
+            if (on.to == "wall")
+                continue;
+            const bool right = on.to == "right_wall";
+            auto& t = pen.text({right ? L : 0.0, line},
+                               fmt::format("the {} wall carries {}", right ? "right" : "left",
+                                           formatForce(all, project.style)),
+                               Tone::info, 11);
+            t.align = right ? Align::right : Align::left;
+            t.dy = 20;
+        }
+    }
     pen.extent({-20, -reach}, {L + 20, H + reach * 0.75});
     d.marginTop = 26;
     d.marginLeft = d.marginRight = 24;

@@ -43,6 +43,9 @@ Drawing sectionView(const Project& project, const Plan& plan, const std::string&
 /// The front with its length.
 Drawing frontView(const Project& project, const Plan& plan, const std::string& piece);
 
+/// From above, between the walls it is fitted to, what lies below in broken lines.
+Drawing aboveView(const Project& project, const Plan& plan, const std::string& piece);
+
 /// One part for every curve that is sawn by a template; equal ones once.
 std::vector<const Part*> partsByTemplate(const Assembly& a);
 /// The outline of a part at 1:1, with its grain and a line to check the printer by; no margins, so that a

@@ -39,6 +39,11 @@ class PiecePlaceMaker : public FieldMaker {
         const Length length_ = lengthOf(piece.params);
         const Length bottom = pieceBottom(project_, piece);
         const std::string id = piece.id;
+        if (fromCorner(piece.params)) { // it stands where its walls are
+            length("place.z", "Bottom above the floor", bottom, Length(), 10'000_mm,
+                   [id](Project& p, Length z) { movePiece(p, id, pieceLeft(p, *p.findPiece(id)), z); });
+            return;
+        }
         length("place.x", "From the left corner", left, Length(), 20'000_mm,
                [id](Project& p, Length x) { movePiece(p, id, x, pieceBottom(p, *p.findPiece(id))); });
         length("place.right", "To the right corner", wall.width - left - length_, Length(), 20'000_mm,
@@ -91,7 +96,7 @@ class PiecePlaceMaker : public FieldMaker {
     }
 
     void anchor(const Piece& piece, const Wall& wall) {
-        if (piece.place.follow.how != FollowHow::none)
+        if (piece.place.follow.how != FollowHow::none || fromCorner(piece.params))
             return;
         Choices anchors{{"wall", "on the wall"}};
         for (const auto& [id, name] : thingsToCentreOn(wall))

@@ -8,7 +8,7 @@ namespace owl {
 std::string markWords(const WallMark& m) {
     if (m.to == "wall")
         return m.what;
-    return m.what + (m.to == "right_wall" ? ", wall at the right" : ", wall at the left");
+    return (m.to == "right_wall" ? "right: " : "left: ") + m.what;
 }
 
 Length measuredFromCorner(const WallMark& m) {

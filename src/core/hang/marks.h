@@ -28,7 +28,7 @@ struct MarkInput {
     double drill = 0, depth = 0;
     std::string into, bit, what;
 };
-/// 'screw', 'screw, left wall': what it is, and where, when that is not the piece's own wall.
+/// 'screw', 'left: screw': what it is, and on the wall at which side when that is not the piece's own.
 std::string markWords(const WallMark& mark);
 /// From the corner that one measures from: the wall's left one, on another wall the one shared with the piece's.
 Length measuredFromCorner(const WallMark& mark);

@@ -59,20 +59,6 @@ void AlcoveParams::describe(Parameters& p) {
     p.number({.name = "left_angle", .label = "The left corner measures"}, leftAngle,
              {.low = 5, .high = 175, .usualLow = 84, .usualHigh = 96, .unit = "degrees"});
     p.choice({.name = "sides", .label = "Walls besides the back"}, sides, alcoveSides);
-    p.readings({.name = "scribe_back",
-                .label = "Gaps at the back wall",
-                .help = "A straightedge on its high points: how far along, how big the gap."},
-               scribeBack);
-    p.readings(
-        {.name = "scribe_left", .label = "Gaps at the left wall", .applies = sides != AlcoveSides::right},
-        scribeLeft);
-    p.readings(
-        {.name = "scribe_right", .label = "Gaps at the right wall", .applies = sides != AlcoveSides::left},
-        scribeRight);
-    p.length({.name = "allowance", .label = "Cut over for scribing"}, allowance,
-             {.low = Length(), .high = 60_mm, .usualLow = 4_mm, .usualHigh = 20_mm});
-    p.length({.name = "gap", .label = "Left open at each side"}, gap,
-             {.low = Length(), .high = 10_mm, .usualLow = Length(), .usualHigh = 3_mm});
     p.group("The shelf");
     p.length({.name = "depth", .label = "Depth", .required = true}, depth,
              {.low = 20_mm, .high = 2000_mm, .usualLow = 200_mm, .usualHigh = 600_mm});
@@ -88,6 +74,21 @@ void AlcoveParams::describe(Parameters& p) {
              ledgerThickness, board);
     p.length({.name = "ledger_height", .label = "Ledgers, height", .applies = !frame}, ledgerHeight,
              {.low = 10_mm, .high = 200_mm, .usualLow = 30_mm, .usualHigh = 70_mm});
+    p.group("Scribing");
+    p.readings({.name = "scribe_back",
+                .label = "Gaps at the back wall",
+                .help = "A straightedge on its high points: how far along, how big the gap."},
+               scribeBack);
+    p.readings(
+        {.name = "scribe_left", .label = "Gaps at the left wall", .applies = sides != AlcoveSides::right},
+        scribeLeft);
+    p.readings(
+        {.name = "scribe_right", .label = "Gaps at the right wall", .applies = sides != AlcoveSides::left},
+        scribeRight);
+    p.length({.name = "allowance", .label = "Cut over for scribing"}, allowance,
+             {.low = Length(), .high = 60_mm, .usualLow = 4_mm, .usualHigh = 20_mm});
+    p.length({.name = "gap", .label = "Left open at each side"}, gap,
+             {.low = Length(), .high = 10_mm, .usualLow = Length(), .usualHigh = 3_mm});
     p.group("Frame");
     p.length({.name = "frame_thickness", .label = "Thickness", .applies = frame}, frameThickness, board);
     p.length({.name = "frame_height", .label = "Height", .applies = frame}, frameHeight,

@@ -11,6 +11,33 @@ std::vector<std::array<double, 2>> gapsOf(const std::string& text) {
     return readingsOf(text).value_or(std::vector<std::array<double, 2>>());
 }
 
+double gapAt(const std::vector<std::array<double, 2>>& gaps, double s) {
+    if (gaps.empty())
+        return 0;
+    if (s <= gaps.front()[0])
+        return gaps.front()[1];
+    for (std::size_t i = 1; i < gaps.size(); ++i)
+        if (s <= gaps[i][0])
+            return gaps[i - 1][1] +
+                   (gaps[i][1] - gaps[i - 1][1]) * (s - gaps[i - 1][0]) / (gaps[i][0] - gaps[i - 1][0]);
+    return gaps.back()[1];
+}
+
+/// Both gaps one on another.
+std::vector<std::array<double, 2>> together(const std::vector<std::array<double, 2>>& a,
+                                            const std::vector<std::array<double, 2>>& b) {
+    std::vector<double> at;
+    for (const auto* gaps : {&a, &b})
+        for (const auto& g : *gaps)
+            at.push_back(g[0]);
+    std::sort(at.begin(), at.end());
+    at.erase(std::unique(at.begin(), at.end()), at.end());
+    std::vector<std::array<double, 2>> out;
+    for (double s : at)
+        out.push_back({s, gapAt(a, s) + gapAt(b, s)});
+    return out;
+}
+
 } // namespace
 
 double AlcoveLine::deepest() const {
@@ -33,13 +60,19 @@ AlcoveRoom::AlcoveRoom(const AlcoveParams& p)
     const Vec3 end{leftAt(depth) + front, depth, 0};
     right.along = (end - right.origin) / norm(end - right.origin);
     right.out = {-right.along.y, right.along.x, 0};
-    // A middle that is narrower than the line says is a wall that comes in there: the line moves with it.
-    bulge = std::max(0.0, (width + front) / 2 - p.middleWidth.mm());
-    bulge = std::min(bulge, width / 4);
+    // The right wall runs through three points. Its line lies on those that stand out furthest: a middle that
+    // is narrower than back and front say moves the line in and leaves gaps at both ends; a wider one is a
+    // gap itself.
+    const double middle = std::clamp((width + front) / 2 - p.middleWidth.mm(), -width / 4, width / 4);
+    bulge = std::max(0.0, middle);
     right.origin = right.origin + right.out * bulge;
+    const double run = norm(end - Vec3{width, 0, 0});
+    std::vector<std::array<double, 2>> bow;
+    if (std::abs(middle) > 0.01)
+        bow = {{0, bulge}, {run / 2, std::max(0.0, -middle)}, {run, bulge}};
     back.gaps = gapsOf(p.scribeBack);
     left.gaps = gapsOf(p.scribeLeft);
-    right.gaps = gapsOf(p.scribeRight);
+    right.gaps = together(bow, gapsOf(p.scribeRight));
 }
 
 double AlcoveRoom::leftAt(double y) const {

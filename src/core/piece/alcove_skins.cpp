@@ -483,6 +483,13 @@ void AlcoveBuilder::describeRest() {
     a.ledgers = std::move(seat);
     a.dimensions = {{{0, 0, 0}, {W_, 0, 0}, Dimension::In::front, "length", 1},
                     {{0, 0, top}, {0, D_, top}, Dimension::In::section, "depth", -1}};
+    a.dimensions.push_back({{0, 0, top}, {W_, 0, top}, Dimension::In::top, "length", 1});
+    a.dimensions.push_back({{W_, 0, top}, {W_, D_, top}, Dimension::In::top, "depth", 1});
+    a.dimensions.push_back({{room_.leftAt(D_), D_, top},
+                            {room_.leftAt(D_) + p_.frontWidth.mm(), D_, top},
+                            Dimension::In::top,
+                            "front_width",
+                            -1});
     if (framed()) {
         a.dimensions.push_back({{0, 0, z0_}, {0, 0, z0_ + fh_}, Dimension::In::section, "frame_height", -1});
         a.dimensions.push_back({{0, D_, 0}, {0, D_, faceH_}, Dimension::In::section, "face_height", 1});

@@ -681,12 +681,14 @@ class CornerBuilder : KindBuilder {
         a.dimensions = {{{0, 0, 0}, {f_.a, 0, 0}, Dimension::In::front, "length", 1},
                         {{0, 0, zs_}, {0, 0, z}, Dimension::In::section, "thickness", -1},
                         {{0, 0, zs_ - ch_}, {0, 0, zs_}, Dimension::In::section, "cleat_height", -1}};
-        if (!round()) {
-            const Vec3 B = f_.along2 * f_.b;
-            a.dimensions.push_back({{0, 0, z}, {B.x, B.y, z}, Dimension::In::top, "leg2", -1});
-        }
+        a.dimensions.push_back({{0, 0, z}, {f_.a, 0, z}, Dimension::In::top, "length", 1});
+        if (round())
+            return;
+        const Vec3 B = f_.along2 * f_.b;
+        a.dimensions.push_back({{0, 0, z}, {B.x, B.y, z}, Dimension::In::top, "leg2", -1});
+        if (!ell())
+            a.dimensions.push_back({f_.frontFrom, f_.frontTo, Dimension::In::top, "", 1});
     }
-
     void surface() {
         Surface s;
         s.id = "top";

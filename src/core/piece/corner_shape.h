@@ -2,10 +2,9 @@
 // The plane figure of a corner shelf and the places that follow from it. Internal to piece/.
 
 #include "piece/corner.h"
+#include "solid/outline.h"
 
 namespace owl {
-
-using Ring = std::vector<std::array<double, 2>>; ///< corners seen from above, anticlockwise, mm
 
 /// Seen from above: the corner at 0, its own wall along x, the other along `along2`.
 struct CornerFigure {

@@ -45,6 +45,8 @@ class Marker {
                                           Length::mm(m.at.z));
             const std::size_t before = pp_.marks.size();
             for (auto& mark : wallMarks(mi)) {
+                if (mark.what.starts_with("first ")) // there is one first hole: on its own wall
+                    mark.what.erase(0, 6);
                 mark.order += static_cast<int>(before);
                 mark.id = fmt::format("mark-{}", mark.order);
                 mark.to = seat.to;

@@ -161,7 +161,9 @@ class Book {
         PieceViewOptions o;
         o.apart = 0.5;
         picture(pieceView(project_, plan_, pp.id, o), 78);
-        picture(sectionView(project_, plan_, pp.id), 62);
+        picture(pp.assembly().ledgers ? aboveView(project_, plan_, pp.id)
+                                      : sectionView(project_, plan_, pp.id),
+                62);
         Block& t = table({"part", "length", "width", "thick", "why this size"},
                          {0.16, 0.11, 0.11, 0.10, 0.52}, {1, 2, 3});
         for (const auto& p : pp.assembly().parts) {
@@ -291,6 +293,12 @@ class Book {
         o.marks = true;
         o.advice = false;
         picture(wallView(project_, plan_, pp.id, o), 105);
+        std::set<std::string> others; // the walls beside it, where it is screwed to them
+        for (const auto& m : pp.marks)
+            if (m.to != "wall" && !m.wall.empty() && others.insert(m.wall).second) {
+                o.wall = m.wall;
+                picture(wallView(project_, plan_, pp.id, o), 62);
+            }
         Block& t = table({"", "what", "from the corner", "from the floor", "from its end", "from its top",
                           "bit", "depth", "into"},
                          {0.05, 0.13, 0.14, 0.13, 0.12, 0.12, 0.11, 0.09, 0.11}, {2, 3, 4, 5, 7});

@@ -149,8 +149,7 @@ void addStanding(std::vector<RailOption>& out, const Assembly& a, const Catalog&
 
 /// Strips on several walls: screws into studs; anchors beside them where a strip has but one stud; those also
 /// where a strip has none, when somebody asks for it; anchors alone.
-void addLedgers(std::vector<RailOption>& out, const LedgersSeat& seat, const Catalog& catalog, bool metric,
-                const WallKind* wall) {
+void addLedgers(std::vector<RailOption>& out, const Catalog& catalog, bool metric, const WallKind* wall) {
     const auto base = railOptions(catalog, metric, wall);
     const AnchorKind* cover = nullptr;
     for (const auto& o : base)
@@ -163,7 +162,7 @@ void addLedgers(std::vector<RailOption>& out, const LedgersSeat& seat, const Cat
             continue;
         const std::string how = o.name;
         o.id = "ledgers-" + o.id;
-        o.name = seat.word + "s, " + how;
+        o.name = how;
         if (o.kind != RailSupport::studs) {
             if (o.kind == RailSupport::masonry && !firmScrews(catalog, metric).empty())
                 o.studScrew = firmScrews(catalog, metric).back();
@@ -179,11 +178,11 @@ void addLedgers(std::vector<RailOption>& out, const LedgersSeat& seat, const Cat
         o.second = 1;
         const std::string id = o.id;
         o.id = id + "-beside";
-        o.name = seat.word + "s, " + how + ", anchors beside a lone stud";
+        o.name = o.screw->label + " screws, anchors beside a lone stud";
         out.push_back(o);
         o.usual = false;
         o.id = id + "-cover";
-        o.name = seat.word + "s, " + how + ", anchors where no stud is";
+        o.name = o.screw->label + " screws, anchors where no stud is";
         out.push_back(std::move(o));
     }
 }
@@ -223,7 +222,7 @@ std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog
     if (a.floor)
         addStanding(out, a, catalog, metric, wall);
     else if (a.ledgers)
-        addLedgers(out, *a.ledgers, catalog, metric, wall);
+        addLedgers(out, catalog, metric, wall);
     else if (a.rods)
         addRods(out, *a.rods, catalog, metric, holds);
     else if (a.cavity)

@@ -196,20 +196,20 @@ class RestJudge {
         c.capacity = L / sagRatio(p_.sagLimit);
         c.unit = "mm";
         c.looks = true;
-        const double from = std::min(seat_.hands.empty() ? 0.0 : seat_.hands.front().x, 0.0);
         if (sag && worst) {
             *sag = {};
-            const double x0 = std::max(0.0, (a_.length.mm() + std::min(0.0, from) - L) / 2);
+            // Drawn along the piece's own length: the front may run across a corner and be longer.
+            const double along = a_.length.mm();
             for (int i = 0; i <= 32; ++i) { // shape of the even load on a span, its middle being 1
                 const double t = i / 32.0;
                 const double v = 16.0 / 5 * (t - 2 * t * t * t + t * t * t * t);
-                sag->now.emplace_back(x0 + t * L, now * v);
-                sag->later.emplace_back(x0 + t * L, later * v);
+                sag->now.emplace_back(t * along, now * v);
+                sag->later.emplace_back(t * along, later * v);
             }
             sag->instant = now;
             sag->longTerm = later;
-            sag->atX = x0 + L / 2;
-            *worst = {x0, x0 + L, false, later, c.capacity, sag->atX};
+            sag->atX = along / 2;
+            *worst = {0, along, false, later, c.capacity, sag->atX};
         }
         if (quiet_)
             return c;
