@@ -77,7 +77,7 @@ class TestPlaceWindow : public QObject {
     void wallsAreChosenByNameAndByTheirPiece() {
         PlaceBench b;
         auto* walls = b.window.findChild<QComboBox*>("walls");
-        QCOMPARE(walls->count(), 11);
+        QCOMPARE(walls->count(), 12);
         QCOMPARE(b.window.wall(), QString("hall-north"));
         b.view("alcove-back");
         QCOMPARE(b.window.piece(), QString("ledge-2"));

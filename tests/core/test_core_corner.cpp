@@ -254,6 +254,63 @@ class TestCorner : public QObject {
         for (const auto& m : first(plan).marks)
             QVERIFY(m.to == "wall" || (m.drill > 4 && m.what.find("screw") == std::string::npos));
     }
+    /// Rods are soft, a cleat is firm (S5.3): with rods in its own wall the other one takes more than with a
+    /// cleat there; the rods are thick enough for the boards, and have their holes.
+    void rodsFromOneWallAndALedgeOnTheOther() {
+        const auto set = [](const char* carried) {
+            Project p = with(std::string("length=600 leg2=600 thickness=40 boards=4 carried=") + carried);
+            for (auto& w : p.walls) {
+                w.bandsTraced = true;
+                w.spacing = 400_mm;
+            }
+            p.walls[0].firstStud = 140_mm;
+            p.walls[1].firstStud = (p.walls[1].width - 540_mm).nm() % (400_mm).nm() == 0
+                                       ? 400_mm
+                                       : Length::nm((p.walls[1].width - 540_mm).nm() % (400_mm).nm());
+            p.pieces.front().load.handN = 150;
+            return p;
+        };
+        const Plan rods = test::planOf(set("rods"));
+        const Plan cleats = test::planOf(set("cleats"));
+        QVERIFY(first(rods).hold()->feasible && first(cleats).hold()->feasible);
+        const auto second = [](const Plan& plan) {
+            double sum = 0;
+            const RailVerdict& v = *first(plan).hold();
+            for (std::size_t i = 0; i < v.x.size(); ++i)
+                for (const auto& m : v.mounting.mounts)
+                    if (m.to == "second_wall" && m.support == static_cast<int>(i)) {
+                        sum += v.reactions[i];
+                        break;
+                    }
+            double all = 0;
+            for (double R : v.reactions)
+                all += R;
+            return sum / all;
+        };
+        QVERIFY(second(rods) > 0.2 &&
+                second(rods) < 0.8); // statics leave no more to choose: the middle is the middle
+        const Check* c = checkOf(rods, "rods");
+        QVERIFY(c && c->utilisation() > 0);
+        QVERIFY(!checkOf(rods, "rocking") && checkOf(cleats, "rocking"));
+        std::size_t found = 0;
+        for (const auto& m : first(rods).hold()->mounting.mounts) {
+            if (m.kind != "rod")
+                continue;
+            ++found;
+            const Part* bar = assemblyOf(rods).find(m.id);
+            QVERIFY(bar && bar->fromSupport && (40 - bar->width.mm()) / 2 >= 6);
+            for (std::size_t i = 1; i < m.passes.size(); ++i) {
+                const Part* board = assemblyOf(rods).find(m.passes[i]);
+                QVERIFY(std::any_of(board->holes.begin(), board->holes.end(),
+                                    [&](const Hole& h) { return h.purpose == m.id; }));
+            }
+        }
+        QVERIFY(found >= 1);
+        const bool bought =
+            std::any_of(rods.shopping.begin(), rods.shopping.end(),
+                        [](const ShoppingLine& l) { return l.what.find("rod") != std::string::npos; });
+        QVERIFY(bought);
+    }
     void badInput_data() {
         QTest::addColumn<QString>("set");
         QTest::addColumn<QString>("id");
@@ -269,6 +326,8 @@ class TestCorner : public QObject {
                                       << "legs_unequal";
         QTest::newRow("2 mm thick") << "thickness=2"
                                     << "too_thin";
+        QTest::newRow("rods in a thin board") << "carried=rods"
+                                              << "too_thin_for_rods";
         QTest::newRow("an L of boards") << "front=ell length=500 leg2=500"
                                         << "ell_of_boards";
         QTest::newRow("arms too deep") << "front=ell made=sheet arm=370"

@@ -168,6 +168,9 @@ struct LedgerSeat {
     std::vector<Length> rows; ///< heights of its fixings, upwards; anchors take the uppermost
     Length through;           ///< wood that they pass
     bool bare = false;        ///< it lies on bare studs: the cover is opened there
+    bool rods =
+        false;   ///< no strip: rods out of this wall go into the boards; `through` is the boards' thickness
+    Length play; ///< of the holes for them
     std::vector<std::pair<Length, Length>> hidden; ///< stretches of it that no driver reaches
     std::vector<std::string> packings; ///< pieces between strip and wall, one at each place in `packedAt`
     std::vector<Length> packedAt;

@@ -202,7 +202,8 @@ class Steps {
                                       drillText(std::round(h->diameter * 10) / 10, in_.style),
                                       say(Length::mm(std::round(h->depth))));
             const bool across = std::abs(mine.front()->direction.y) > 0.5;
-            const bool through = mine.front()->depth > p.thickness.mm() - 0.5;
+            const Cell box = p.bounds();
+            const bool through = mine.front()->depth > (across ? box.size.y : p.thickness).mm() - 0.5;
             auto& s =
                 add("bore-" + p.id, "Bore the " + p.name,
                     fmt::format("From the left end of the {} at {}. {}", p.name, places,

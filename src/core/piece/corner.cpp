@@ -32,9 +32,11 @@ class CornerBuilder : KindBuilder {
         shelf();
         frontStrips();
         for (int wall : {0, 1})
-            cleat(wall);
-        cornerOfCleats();
-        if (p_.capture != CornerCapture::screws)
+            if (!rodded() || wall == 1)
+                cleat(wall);
+        if (!rodded())
+            cornerOfCleats();
+        if (hooked())
             for (int wall : {0, 1})
                 captureStrip(wall);
         captureScrews();
@@ -50,8 +52,9 @@ class CornerBuilder : KindBuilder {
     [[nodiscard]] static std::string side(int wall) { return wall == 0 ? "1" : "2"; }
     [[nodiscard]] bool stripped() const { return p_.strip && !round(); }
     [[nodiscard]] double stripT() const { return stripped() ? p_.stripThickness.mm() : 0; }
-    [[nodiscard]] bool hooked() const { return p_.capture != CornerCapture::screws; }
-    [[nodiscard]] bool lip() const { return p_.capture == CornerCapture::lip; }
+    [[nodiscard]] bool rodded() const { return p_.carried == CornerCarried::rods; }
+    [[nodiscard]] bool hooked() const { return !rodded() && p_.capture != CornerCapture::screws; }
+    [[nodiscard]] bool lip() const { return !rodded() && p_.capture == CornerCapture::lip; }
 
     void checkParameters() {
         if (p_.angle < 45 || p_.angle > 135)
@@ -79,6 +82,12 @@ class CornerBuilder : KindBuilder {
                     fmt::format("Legs of {} and {} are too unequal: the shelf tips over the short one.",
                                 say(p_.length), say(p_.leg2)))
                 .cures.push_back(to("The other leg", "leg2", p_.length));
+        if (rodded() && (p_.thickness < 24_mm || ofSheet()))
+            problem("too_thin_for_rods", "thickness",
+                    fmt::format("Rods want boards of {} at least around them; this is {}{}.", say(24_mm),
+                                say(p_.thickness), ofSheet() ? " of sheet" : ""))
+                .cures = {{"Boards of " + say(40_mm), {{"made", "boards"}, {"thickness", 40.0}}},
+                          {"A cleat on both walls", {{"carried", "cleats"}}}};
         if (p_.thickness < 12_mm)
             problem("too_thin", "thickness",
                     fmt::format("A board of {} takes no screws from below; {} does.", say(p_.thickness),
@@ -434,7 +443,11 @@ class CornerBuilder : KindBuilder {
         Part c = stripAlong("cleat-" + side(wall),
                             wall == 0 ? "cleat along its wall" : "cleat along the second wall", wall, 0, end,
                             0, ct_, low, zs_, false);
-        halve(c.solid, wall);
+        if (rodded()) // no other leg to meet: it ends at the other wall
+            clip(c.solid, planeThrough({0, 0, 0}, {0, -1, 0}), 8);
+        else
+            halve(c.solid, wall);
+        fitBlank(c);
         c.width = Length::mm(ch_);
         c.thickness = Length::mm(ct_);
         Part& made =
@@ -442,11 +455,13 @@ class CornerBuilder : KindBuilder {
                 {fmt::format("length {} to its long point in the corner: {} short of the shelf's end",
                              say(Length::mm(end)), say(Length::mm((wall == 0 ? f_.a : f_.b) - end)))},
                 out(wall) * -0.4);
-        feature(made, "mitre", "mitre",
+        if (!rodded())
+            feature(
+                made, "mitre", "mitre",
                 fmt::format("the end in the corner sawn at {:g}°, half of what the corner measures; the long "
                             "point lies on the wall",
                             f_.angle / 2));
-        if (p_.capture == CornerCapture::groove)
+        if (hooked() && !lip())
             groove(made, wall, end);
         if (lip())
             lipOn(wall, end);
@@ -603,6 +618,8 @@ class CornerBuilder : KindBuilder {
     /// One up through the outer end of each leg, clear of the studs: nothing lifts or slides off (S9.6).
     void captureScrews() {
         for (int wall : {0, 1}) {
+            if (rodded() && wall == 0)
+                continue;
             const double end = cleatEnd(wall);
             double s = end - 22;
             for (double back = 22; back < 55; back += 3)
@@ -673,7 +690,7 @@ class CornerBuilder : KindBuilder {
         spanOfParts();
         a.standsOut = Length::mm(f_.depth);
         a.wallLeft = Length();
-        a.wallRight = Length::mm(cleatEnd(0));
+        a.wallRight = Length::mm(rodded() ? f_.a : cleatEnd(0));
         a.wallRows = {Length::mm(row())};
         a.wallThrough = Length::mm(ct_);
         a.sides.push_back({"second_wall", p_.angle, "angle", round() ? p_.length : p_.leg2});
@@ -718,6 +735,10 @@ class CornerBuilder : KindBuilder {
         LedgersSeat seat;
         for (int wall : {0, 1}) {
             LedgerSeat on;
+            if (rodded() && wall == 0) {
+                seat.on.push_back(rodWall());
+                continue;
+            }
             on.to = wall == 0 ? "wall" : "second_wall";
             on.part = "cleat-" + side(wall);
             on.along = along(wall);
@@ -734,14 +755,31 @@ class CornerBuilder : KindBuilder {
                                    Length::mm(ct_ / std::tan(f_.angle * std::numbers::pi / 360) + 15));
             seat.on.push_back(std::move(on));
         }
-        seat.leg1 = seat.on[0].until;
-        seat.leg2 = seat.on[1].until;
+        if (!rodded()) { // rods keep it down themselves
+            seat.leg1 = seat.on[0].until;
+            seat.leg2 = seat.on[1].until;
+        }
         seat.captures = captures_;
         seat.word = "cleat";
         hands(seat);
         front(seat);
         seat.stages = stages();
         d_.assembly.ledgers = std::move(seat);
+    }
+
+    /// Rods out of its own wall, in the middle of the boards, clear of both ends.
+    [[nodiscard]] LedgerSeat rodWall() const {
+        LedgerSeat on;
+        on.rods = true;
+        on.along = along(0);
+        on.out = out(0);
+        on.from = 30_mm;
+        on.until = Length::mm(f_.a - 25);
+        on.low = Length::mm(zs_);
+        on.rows = {Length::mm(zs_ + t_ / 2)};
+        on.through = Length::mm(t_);
+        on.play = p_.rodPlay;
+        return on;
     }
 
     /// Where somebody leans: the middle of the front and near its ends.
@@ -769,8 +807,8 @@ class CornerBuilder : KindBuilder {
     void front(LedgersSeat& seat) const {
         BentFront b;
         b.part = boards_.empty() ? std::string() : boards_.back();
-        const double c1 = seat.leg1.mm();
-        const double c2 = seat.leg2.mm();
+        const double c1 = seat.on[0].until.mm();
+        const double c2 = seat.on[1].until.mm();
         if (ell()) {
             const double d = p_.arm.mm();
             const double c = std::min(c1, c2);
@@ -806,8 +844,27 @@ class CornerBuilder : KindBuilder {
     }
 
     [[nodiscard]] std::vector<WallStage> stages() const {
-        const std::string line = say(Length::mm(zs_ - ch_));
         std::vector<WallStage> out;
+        if (rodded()) {
+            out.push_back(
+                {"fix-support",
+                 "Set the rods, screw the cleat on",
+                 "Bore for the rods through a block with a hole of the rod's size, held flat on the wall: "
+                 "square to it, level. Push them in and lay a straight strip on them; screw the cleat to "
+                 "the other wall so that its upper edge is as far below that strip as the holes are above "
+                 "the shelf's lower face.",
+                 {"guide block", "level", "straight strip", "driver"},
+                 35});
+            out.push_back(
+                {"hang",
+                 "Slide the shelf on",
+                 "Try it dry first: along the second wall, over the cleat, onto all rods at once. Ease the "
+                 "hole that binds, not the other. Then drive the capture screw up through the cleat: the "
+                 "rods stay dry, it must come off again one day.",
+                 {"mallet", "strip of waste wood", "driver with a long bit"},
+                 15});
+            return out;
+        }
         out.push_back(
             {"fix-support",
              "Screw the cleat to both walls",

@@ -13,6 +13,9 @@ enum class CornerGrain { front, leg };
 /// What keeps the shelf from lifting off its cleat.
 enum class CornerCapture { screws, groove, lip };
 
+/// What holds it.
+enum class CornerCarried { cleats, rods };
+
 struct CornerParams {
     Length length = 380_mm, leg2 = 380_mm; ///< along its own wall, along the wall at its left
     double angle = 90;                     ///< degrees of the corner as measured
@@ -28,6 +31,8 @@ struct CornerParams {
     Length edgeSize = 3_mm;
     bool strip = false; ///< along the front
     Length stripThickness = 18_mm, rise = 12_mm, drop = 50_mm;
+    CornerCarried carried = CornerCarried::cleats;
+    Length rodPlay = Length::mm(0.2);
     Length cleatThickness = 18_mm, cleatHeight = 45_mm;
     Length cleatShort = 10_mm; ///< a leg of the cleat ends that much before the shelf's
     CornerCapture capture = CornerCapture::screws;

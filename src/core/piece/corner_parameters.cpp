@@ -14,6 +14,8 @@ constexpr std::array cornerFronts{Option{"straight", "straight, across the corne
                                   Option{"round", "a quarter round"}, Option{"ell", "an L along both walls"}};
 constexpr std::array cornerMades{Option{"boards", "boards glued edge to edge"}, Option{"sheet", "sheet"}};
 constexpr std::array cornerGrains{Option{"front", "along the front"}, Option{"leg", "along its wall"}};
+constexpr std::array carriedBy{Option{"cleats", "a cleat on both walls"},
+                               Option{"rods", "rods in its wall, a cleat on the other"}};
 constexpr std::array captureWays{Option{"screws", "screws up through the cleat"},
                                  Option{"groove", "strips that hook into a groove"},
                                  Option{"lip", "strips that hook under a lip"}};
@@ -46,6 +48,7 @@ CornerParams CornerParams::defaults(bool metric) {
     p.cleatShort = Length::inches(3, 8);
     p.captureWidth = Length::inches(7, 4);
     p.play = Length::inches(1, 32);
+    p.rodPlay = Length::inches(1, 64) / 2;
     p.species = "yellow_poplar";
     return p;
 }
@@ -58,6 +61,7 @@ void CornerParams::describe(Parameters& p) {
     const bool round = front == CornerFront::round;
     const bool ell = front == CornerFront::ell;
     const bool wood = made == CornerMade::boards;
+    const bool rodded = carried == CornerCarried::rods;
     p.group("Sizes");
     p.length({.name = "length", .label = round ? "Radius" : "Along its wall", .required = true}, length,
              legs);
@@ -102,6 +106,15 @@ void CornerParams::describe(Parameters& p) {
               .applies = straight && strip},
              drop, {.low = Length(), .high = 300_mm, .usualLow = Length(), .usualHigh = 120_mm});
     p.group("The cleat");
+    p.choice({.name = "carried",
+              .label = "Held by",
+              .help = "Rods are softer than a cleat: the other wall then takes the larger share."},
+             carried, carriedBy);
+    p.length({.name = "rod_play",
+              .label = "Holes over the rod",
+              .help = "Measure rod and bit: what the hole is wider.",
+              .applies = rodded},
+             rodPlay, {.low = Length(), .high = 3_mm, .usualLow = Length(), .usualHigh = Length::mm(0.5)});
     p.length({.name = "cleat_thickness", .label = "Thickness"}, cleatThickness, board);
     p.length({.name = "cleat_height", .label = "Height"}, cleatHeight,
              {.low = 5_mm, .high = 300_mm, .usualLow = 36_mm, .usualHigh = 90_mm});
@@ -109,12 +122,14 @@ void CornerParams::describe(Parameters& p) {
               .label = "Ends before the shelf",
               .help = "On both walls. The longer the cleat, the less the shelf wants to rock."},
              cleatShort, {.low = Length(), .high = 1000_mm, .usualLow = 5_mm, .usualHigh = 80_mm});
-    p.choice({.name = "capture", .label = "Kept on by"}, capture, captureWays);
+    p.choice({.name = "capture", .label = "Kept on by", .applies = !rodded}, capture, captureWays);
     p.length({.name = "capture_width",
               .label = "Width of the strips",
-              .applies = capture != CornerCapture::screws},
+              .applies = !rodded && capture != CornerCapture::screws},
              captureWidth, {.low = 25_mm, .high = 150_mm, .usualLow = 30_mm, .usualHigh = 70_mm});
-    p.length({.name = "play", .label = "Play of their tongue", .applies = capture != CornerCapture::screws},
+    p.length({.name = "play",
+              .label = "Play of their tongue",
+              .applies = !rodded && capture != CornerCapture::screws},
              play,
              {.low = Length(), .high = 4_mm, .usualLow = Length::mm(0.5), .usualHigh = Length::mm(1.5)});
     p.group("Wood");
@@ -143,6 +158,14 @@ void CornerParams::settle() {
     drop = std::min(drop, cleatHeight + 20_mm);
     if (thickness < 17_mm || std::min(length, leg2) < 380_mm || front == CornerFront::ell)
         capture = CornerCapture::screws;
+    if (carried == CornerCarried::rods) { // thick enough for them, of boards
+        if (front == CornerFront::ell)
+            front = CornerFront::straight;
+        made = CornerMade::boards;
+        thickness = rodPlay.nm() % 10'000 == 0 ? 40_mm : Length::inches(3, 2);
+        capture = CornerCapture::screws;
+        rodPlay = std::min(rodPlay, Length::mm(0.5));
+    }
     captureWidth = std::min(captureWidth, 45_mm);
     cleatThickness = std::max(cleatThickness, 17_mm);
 }
@@ -167,6 +190,8 @@ std::vector<Cure> CornerParams::strengthen(const Weakness& w) const {
         if (w.nextThickness > Length() && made == CornerMade::boards)
             out.push_back({"Boards of " + say(w.nextThickness), {{"thickness", w.nextThickness.mm()}}});
     }
+    if (carried == CornerCarried::rods)
+        out.push_back({"A cleat on both walls", {{"carried", "cleats"}}});
     if (length - step * 2 >= 200_mm)
         out.push_back({"Legs " + say(step * 2) + " shorter",
                        {{"length", (length - step * 2).mm()}, {"leg2", (leg2 - step * 2).mm()}}});

@@ -384,7 +384,7 @@ class Planner {
     static void stages(const Assembly& a, HangInput& h) {
         std::vector<std::string> left; // parts that no joint of the shop brings in
         for (const auto& p : a.parts)
-            if (!isPlug(p) && joinedAtWallOnly(a, p))
+            if (!isPlug(p) && (joinedAtWallOnly(a, p) || (p.fromSupport && p.stock == Stock::bar)))
                 left.push_back(p.id);
         for (std::size_t i = 0; i < a.ledgers->stages.size(); ++i) {
             HangStage stage;
@@ -396,6 +396,10 @@ class Planner {
                 stage.adds.push_back(part);
                 left.erase(it);
             };
+            if (i == 0)
+                for (const auto& p : a.parts)
+                    if (p.fromSupport && p.stock == Stock::bar)
+                        bring(p.id);
             if (i == 0)
                 for (const auto& on : a.ledgers->on) {
                     for (const auto& packing : on.packings)

@@ -67,6 +67,16 @@ class Marker {
         mark.depth = m.length - outside + 3;
         mark.into = m.into;
         const bool first = mark.what.starts_with("first ");
+        if (m.kind == "rod") {
+            double play = 0;
+            for (const auto& on : pp_.assembly().ledgers->on)
+                if (on.to == m.to)
+                    play = on.play.mm();
+            mark.drill = std::round((m.diameter + play) * 10) / 10;
+            mark.bit = drillText(mark.drill, project_.style);
+            mark.depth = m.length - outside + 2;
+            mark.what = "rod";
+        }
         if (m.screw) {
             const Wall* on = mark.to == "wall" ? &wall_ : project_.findWall(mark.wall);
             const WallKind* kind = on ? catalog_.findWall(on->construction) : nullptr;

@@ -1,11 +1,14 @@
 #include "support/ledgers.h"
 
 #include "measure/words.h"
+#include "solid/query.h"
 #include "strength/fastener.h"
 #include "strength/plate_on_springs.h"
+#include "strength/rod.h"
 #include "support/inner_checks.h"
 #include "support/joint_capacity.h"
 #include "support/rail_mounting.h"
+#include "support/rods.h"
 #include "support/words.h"
 
 #include <algorithm>
@@ -67,7 +70,7 @@ class LedgersJudge {
     [[nodiscard]] Grade grade() const {
         Grade g = p_.grade;
         for (const auto& f : fixings_) {
-            if (f.anchor)
+            if (f.anchor || (f.rod && f.kind == RailSupport::masonry))
                 g = std::max(g, Grade::C);
             else if (!wallOf(f.ledger).studsKnown)
                 return Grade::D;
@@ -100,6 +103,8 @@ class LedgersJudge {
         const LedgerSeat& seat = seat_.on[i];
         const RailWall& w = wallOf(i);
         const WallHold holds = w.kind ? w.kind->holds : WallHold::studs;
+        if (seat.rods)
+            return rodsIn(i);
         std::vector<LedgerFixing> mine;
         if (studScrew() && holds == WallHold::studs) {
             for (std::size_t k = 0; k < seat.packings.size(); ++k)
@@ -173,6 +178,90 @@ class LedgersJudge {
         f.at.z = seat.rows.empty() ? seat.low.mm() : seat.rows.back().mm();
         f.through = seat.through.mm();
         return f;
+    }
+    /// Rods out of one wall into the boards: in its studs, or in masonry where two may stand apart (S8).
+    bool rodsIn(std::size_t i) {
+        const LedgerSeat& seat = seat_.on[i];
+        const RailWall& w = wallOf(i);
+        const Rod& rod = *v_.option.rod;
+        const WallHold holds = w.kind ? w.kind->holds : WallHold::studs;
+        const double around = (seat.through.mm() - rod.d) / 2;
+        const double wanted = std::max(rod.d / 2, 6.0);
+        if (around < wanted - 1e-9)
+            return refuse(fmt::format("wood around a {} would be {}; a board of {} is needed", rod.label,
+                                      mm(std::max(0.0, around)), mm(rod.d + 2 * wanted)));
+        if (holds == WallHold::metal || (holds == WallHold::masonry && masonryStrength(w.kind) <= 0))
+            return refuse(fmt::format("in {} a rod finds no hold", w.kind->name));
+        std::vector<double> at;
+        if (holds == WallHold::masonry)
+            at = {seat.from.mm() + (seat.until - seat.from).mm() * 0.25, seat.until.mm() - 45};
+        else if (w.studWidth / 2 < 1.5 * rod.d - 0.06)
+            return refuse(fmt::format("a {} is too thick for a stud {} wide", rod.label, mm(w.studWidth)));
+        else
+            at = distinctStuds(w);
+        for (double s : at) {
+            LedgerFixing f = fixingAt(i, s);
+            f.rod = &rod;
+            f.kind = holds == WallHold::masonry ? RailSupport::masonry : RailSupport::studs;
+            f.inWall = holds == WallHold::masonry ? (w.kind->id == "concrete" ? 70 : 90)
+                                                  : std::min(76.0, w.studDepth - 6);
+            const double deep = depthFrom(f.at, seat.out);
+            f.inShelf = std::min(std::floor(0.75 * deep), deep - 20);
+            if (f.inShelf < 40)
+                continue;
+            const RodResult soft = rodOf(rodInput(f, false), {100, 100 * f.inShelf / 2, 0, 0});
+            f.k = std::max(5.0, soft.stiffness);
+            fixings_.push_back(f);
+            const Part bar = rodAt(f);
+            loads_.push_back({massOf(bar, 0) * gravity, bar.solid.centre()});
+        }
+        if (fixings_.empty() || fixings_.back().ledger != i)
+            return refuse(w.studsKnown ? "no stud lies behind the shelf where a rod could go in"
+                                       : "the studs of this wall are not known yet");
+        v_.difficulty = 4;
+        return true;
+    }
+    /// mm of board that a rod out of the wall has before it.
+    [[nodiscard]] double depthFrom(const Vec3& at, const Vec3& out) const {
+        constexpr double far = 2000;
+        double most = 0;
+        for (const auto& p : a_.parts)
+            for (const auto& in : inside(p.solid, at - out, at + out * far, 0.002))
+                most = std::max(most, in.to * (far + 1) - 1);
+        return most;
+    }
+    [[nodiscard]] RodInput rodInput(const LedgerFixing& f, bool leaning) const {
+        const LedgerSeat& seat = seat_.on[f.ledger];
+        const RailWall& w = wallOf(f.ledger);
+        RodInput in;
+        in.d = f.rod->d;
+        in.E = f.rod->E;
+        in.allow = leaning ? f.rod->allowLeaning : f.rod->allowStanding;
+        in.cover = w.cover;
+        in.embedWall = f.inWall;
+        in.embedShelf = f.inShelf;
+        in.depth = a_.standsOut > Length() ? a_.standsOut.mm() : a_.depth.mm();
+        in.thickness = seat.through.mm();
+        in.Gwall = f.kind == RailSupport::masonry ? 1.2 : w.studG; // a rigid seat
+        in.Gshelf = p_.woodC1.G;
+        in.FvShelf = p_.woodC1.Fv / durationFactor(false); // before C_D
+        in.CD = durationFactor(leaning);
+        in.playShelf = in.playWall = seat.play.mm();
+        return in;
+    }
+    /// The board rests on a rod along what is in it: its middle is the lever.
+    [[nodiscard]] double rodUse(const LedgerFixing& f, double R, bool leaning) const {
+        const double V = std::abs(R);
+        const RodResult r = rodOf(rodInput(f, leaning), {V, V * f.inShelf / 2, 0, 0});
+        double u = r.utilisation;
+        if (f.kind == RailSupport::masonry)
+            u = std::max(u,
+                         masonryBearing(f.rod->d, f.inWall, V, V * (f.inShelf / 2 + wallOf(f.ledger).cover)) /
+                             masonryStrength(wallOf(f.ledger).kind));
+        return u;
+    }
+    [[nodiscard]] Part rodAt(const LedgerFixing& f) const {
+        return ledgerRod(f, seat_.on[f.ledger], wallOf(f.ledger).cover, 0);
     }
     [[nodiscard]] LedgerFixing screwAt(std::size_t i, double s, int packing) const {
         LedgerFixing f = fixingAt(i, s);
@@ -363,6 +452,8 @@ class LedgersJudge {
         for (const bool anchors : {false, true})
             if (auto c = worstFixing(anchors))
                 v_.checks.push_back(std::move(*c));
+        if (auto c = worstRod())
+            v_.checks.push_back(std::move(*c));
         crush();
         penetration();
         packings();
@@ -381,7 +472,7 @@ class LedgersJudge {
         for (const auto& s : shared_)
             for (std::size_t i = 0; i < fixings_.size(); ++i) {
                 const LedgerFixing& f = fixings_[i];
-                if ((f.anchor != nullptr) != anchors)
+                if ((f.anchor != nullptr) != anchors || f.rod)
                     continue;
                 const double u = used(f, forcesOn(f, s.R[i], s.leaning));
                 Worst& w = out.at(s.leaning ? 1 : 0);
@@ -435,6 +526,54 @@ class LedgersJudge {
         return c;
     }
 
+    [[nodiscard]] std::optional<Check> worstRod() const {
+        std::array<double, 2> use{-1, -1};
+        std::array<const LedgerFixing*, 2> at{};
+        std::array<double, 2> R{};
+        for (const auto& s : shared_)
+            for (std::size_t i = 0; i < fixings_.size(); ++i) {
+                if (!fixings_[i].rod)
+                    continue;
+                const double u = rodUse(fixings_[i], s.R[i], s.leaning);
+                const std::size_t k = s.leaning ? 1 : 0;
+                if (u > use.at(k)) {
+                    use.at(k) = u;
+                    at.at(k) = &fixings_[i];
+                    R.at(k) = s.R[i];
+                }
+            }
+        if (!at[0])
+            return std::nullopt;
+        std::optional<Use> leaning;
+        if (at[1])
+            leaning = Use{use[1], 1};
+        Check c = checkOf("rods", "Rods and the wood around them", "", Use{use[0], 1}, leaning);
+        const std::size_t k = leaning && use[1] > use[0] ? 1 : 0;
+        c.atMm = at.at(k)->at.x;
+        if (quiet_)
+            return c;
+        const LedgerFixing& f = *at.at(k);
+        const RodResult r =
+            rodOf(rodInput(f, k == 1), {std::abs(R.at(k)), std::abs(R.at(k)) * f.inShelf / 2, 0, 0});
+        c.load = k == 1 ? "a hand of " + N(p_.hand) + " on its front" : "what stands on it";
+        c.place = fmt::format("rod at {} from the corner", words::place(f.s));
+        c.working = {
+            "R = k w of a stiff board on springs, k of a rod by its bed;  M_d = R (y + g + ..) by S8.1",
+            {{"load", c.load},
+             {"rod", f.rod->label},
+             {"k of a rod, of a screw", fmt::format("{:.0f}, {:g} N/mm", f.k, screwStiffness)},
+             {"R", N(R.at(k))},
+             {"y, the middle of what is in the shelf", mm(f.inShelf / 2)},
+             {"M_d", words::Nm(r.Mdesign)},
+             {"rod, stud, shelf, cover",
+              fmt::format("{}, {}, {}, {}", words::percent(r.uRod), words::percent(r.uWall),
+                          words::percent(r.uShelf), words::percent(r.uCover))}},
+            words::percent(c.utilisation()) + " used",
+            "S5.3, S8.1 to S8.4, S8.7",
+            {"the rods are soft beside the strip on the other wall: it takes the larger share"}};
+        return c;
+    }
+
     /// Pressure of the strip's lower edge on the wall.
     void crush() {
         double standing = 0;
@@ -443,6 +582,8 @@ class LedgersJudge {
         for (const auto& s : shared_)
             for (std::size_t i = 0; i < fixings_.size(); ++i) {
                 const LedgerFixing& f = fixings_[i];
+                if (f.rod)
+                    continue;
                 const RailWall& w = wallOf(f.ledger);
                 soft = std::min({soft, w.crush, p_.woodC1.FcPerp});
                 const Rows z = momentOf(f);
@@ -466,7 +607,7 @@ class LedgersJudge {
     void penetration() {
         double pen = 1e9;
         for (const auto& f : fixings_)
-            if (!f.anchor)
+            if (!f.anchor && !f.rod)
                 pen = std::min(pen, f.pen);
         if (pen > 1e8)
             return;
@@ -575,8 +716,79 @@ class LedgersJudge {
 
 RailVerdict judgeLedgers(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                          double factor, bool quiet) {
-    return LedgersJudge(piece, wall, option, factor, quiet).run();
+    const auto& on = piece.assembly->ledgers->on;
+    if (option.rod || std::none_of(on.begin(), on.end(), [](const LedgerSeat& s) { return s.rods; }))
+        return LedgersJudge(piece, wall, option, factor, quiet).run();
+    // The thinnest steel rod that holds; where none does the one that comes nearest.
+    std::optional<RailVerdict> best;
+    for (const auto& rod : piece.catalog->rods) {
+        if (rod.material != "steel" || rod.metric != piece.metric)
+            continue;
+        RailOption with = option;
+        with.rod = &rod;
+        RailVerdict v = LedgersJudge(piece, wall, with, factor, quiet).run();
+        if (v.feasible && v.verdict.status == Status::holds && !v.verdict.notForLeaning)
+            return v;
+        const bool nearer =
+            !best || (v.feasible && (!best->feasible || v.verdict.utilisation < best->verdict.utilisation));
+        if (nearer)
+            best = std::move(v);
+    }
+    return best ? std::move(*best) : LedgersJudge(piece, wall, option, factor, quiet).run();
 }
+
+Part ledgerRod(const LedgerFixing& f, const LedgerSeat& seat, double cover, int n) {
+    const double behind = cover + f.inWall;
+    Part p = roundPart(fmt::format("rod-{}", n + 1), "rod", f.at - seat.out * behind, seat.out, f.rod->d,
+                       behind + f.inShelf);
+    p.stock = Stock::bar;
+    p.material = f.rod->material;
+    p.density = f.rod->density;
+    p.fromSupport = true;
+    p.finished = false;
+    p.apart = seat.out * -1.0;
+    p.why = {fmt::format("length: {:.0f} mm in the shelf, {:.0f} mm behind it", f.inShelf, behind)};
+    return p;
+}
+
+namespace {
+
+/// A rod, its holes in the boards it goes into, and its mount.
+void mountRod(const RailPiece& piece, const LedgerFixing& f, const LedgerSeat& on, double cover, int support,
+              Mounting& out) {
+    Part bar = ledgerRod(f, on, cover, static_cast<int>(out.parts.size()));
+    const Vec3 front = f.at + on.out * f.inShelf;
+    Mount m;
+    m.id = bar.id;
+    m.to = on.to;
+    m.kind = "rod";
+    m.at = f.at;
+    m.from = front;
+    m.direction = -on.out;
+    m.length = f.inShelf + cover + f.inWall;
+    m.diameter = f.rod->d;
+    m.into = f.kind == RailSupport::masonry ? "masonry" : "stud";
+    m.support = support;
+    m.passes = {bar.id};
+    std::vector<std::pair<double, std::string>> crossed;
+    for (const auto& p : piece.assembly->parts) {
+        const auto in = inside(p.solid, f.at, front, 0.002);
+        if (in.empty() || (in.back().to - in.front().from) * f.inShelf < 0.01)
+            continue;
+        crossed.emplace_back(in.front().from, p.id);
+        out.holes.emplace_back(p.id, Hole{fmt::format("{}/{}", p.id, bar.id),
+                                          f.at + on.out * (in.front().from * f.inShelf), on.out,
+                                          f.rod->d + on.play.mm(),
+                                          (in.back().to - in.front().from) * f.inShelf, bar.id});
+    }
+    std::sort(crossed.rbegin(), crossed.rend());
+    for (const auto& [at, id] : crossed)
+        m.passes.push_back(id);
+    out.mounts.push_back(std::move(m));
+    out.parts.push_back(std::move(bar));
+}
+
+} // namespace
 
 Mounting ledgersMounting(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                          const std::vector<LedgerFixing>& fixings) {
@@ -585,6 +797,10 @@ Mounting ledgersMounting(const RailPiece& piece, const RailWall& wall, const Rai
     for (const auto& f : fixings) {
         const LedgerSeat& on = seat.on[f.ledger];
         const RailWall& w = f.ledger < wall.sides.size() ? wall.sides[f.ledger] : wall;
+        if (f.rod) {
+            mountRod(piece, f, on, w.cover, static_cast<int>(&f - fixings.data()), out);
+            continue;
+        }
         RailOption o = option;
         o.screw = f.anchor ? nullptr : option.screw ? option.screw : option.studScrew;
         if (f.anchor)

@@ -15,6 +15,8 @@ struct LedgerFixing {
     RailSupport kind = RailSupport::studs;
     int rows = 1;                    ///< screws one above the other
     double k = 0;                    ///< N/mm, of all of them
+    const Rod* rod = nullptr;        ///< instead of a screw: it goes into the boards themselves
+    double inShelf = 0, inWall = 0;  ///< mm of it
     double through = 0;              ///< mm of wood passed
     double screwLength = 0, pen = 0; ///< mm
     int packing = -1;                ///< index of the piece between strip and wall that it goes through
@@ -26,6 +28,8 @@ RailVerdict judgeLedgers(const RailPiece& piece, const RailWall& wall, const Rai
 /// Mounts and holes of the fixings, in their order.
 Mounting ledgersMounting(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                          const std::vector<LedgerFixing>& fixings);
+/// A rod as a part, the n-th of the piece.
+Part ledgerRod(const LedgerFixing& fixing, const LedgerSeat& seat, double cover, int n);
 /// Bending, sag and lifting of what rests there. `loads`: own weight and contents, N and mm.
 struct ResultLoad {
     double P = 0;

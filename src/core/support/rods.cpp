@@ -14,6 +14,13 @@
 #include <numbers>
 
 namespace owl {
+
+double masonryStrength(const WallKind* w) {
+    if (!w)
+        return 0;
+    return w->id == "concrete" ? 6.0 : w->id == "solid_brick" ? 3.0 : 0.0;
+}
+
 namespace {
 
 using words::mm;
@@ -22,14 +29,6 @@ using words::Nm;
 
 constexpr double plugForce = 150, plugMoment = 20'000; // N, N mm: class of adjustable plugs (S8.7, verify)
 constexpr double frontWood = 20;                       // mm left between a rod's end and the front edge
-
-/// Allowable bearing under a rod in masonry, MPa (S8.7, verify); 0: refused without a resin anchor's own
-/// figure.
-double masonryStrength(const WallKind* w) {
-    if (!w)
-        return 0;
-    return w->id == "concrete" ? 6.0 : w->id == "solid_brick" ? 3.0 : 0.0;
-}
 
 class RodJudge {
   public:

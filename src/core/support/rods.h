@@ -12,6 +12,9 @@ RailVerdict judgeRods(const RailPiece& piece, const RailWall& wall, const RailOp
 /// Rods, plates and strip as parts, with the holes they need in the boards of the piece.
 Mounting rodsMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& verdict);
 
+/// Allowable bearing under a rod in masonry, MPa (S8.7, verify); 0: refused without a resin anchor's own
+/// figure.
+double masonryStrength(const WallKind* wall);
 /// kg and middle of what the support adds, from the formulas that its parts follow.
 struct AddedMass {
     double kg = 0;
