@@ -72,11 +72,12 @@ struct Part {
     std::vector<Feature> features;
     std::vector<Hole> holes;
     std::vector<std::string> why; ///< why it has that size, one sentence a dimension
-    Length allowance;             ///< it is cut so much longer and wider, and fitted in its place
-    bool fromSupport = false;     ///< what holds the piece brought it
-    bool finished = true;         ///< gets the finish
-    std::string cutWith;          ///< an equal part whose row in the cut list counts for this one
-    Vec3 apart;                   ///< where it goes when the piece is pulled apart, in depths of the piece
+    Length turnedOut;         ///< its length as it, or an equal one before it, was cut to fit; 0: as planned
+    Length allowance;         ///< it is cut so much longer and wider, and fitted in its place
+    bool fromSupport = false; ///< what holds the piece brought it
+    bool finished = true;     ///< gets the finish
+    std::string cutWith;      ///< an equal part whose row in the cut list counts for this one
+    Vec3 apart;               ///< where it goes when the piece is pulled apart, in depths of the piece
     /// Volume of the solid in mm3.
     [[nodiscard]] double volume() const { return solid.volume(); }
     /// Smallest box along the piece's axes.

@@ -1,4 +1,5 @@
 #include "edit/field_maker.h"
+#include "edit/fit_fields.h"
 
 #include "edit/parameter_fields.h"
 #include "measure/number.h"
@@ -41,7 +42,7 @@ class Collector : public FieldMaker {
         case Station::cut:
             return sawFields(project_, plan_, catalog_, piece_);
         case Station::build:
-            return finishFields(project_, plan_, catalog_, piece_);
+            return finishAndFit();
         case Station::hang:
             return positionFields(project_, plan_, catalog_, piece_);
         case Station::log:
@@ -52,6 +53,14 @@ class Collector : public FieldMaker {
     }
 
   private:
+    /// What is cut to fit comes first while one builds.
+    [[nodiscard]] std::vector<Field> finishAndFit() const {
+        std::vector<Field> out = finishFields(project_, plan_, catalog_, piece_);
+        for (auto& f : fitFields(project_, plan_, catalog_, piece_))
+            out.push_back(std::move(f));
+        return out;
+    }
+
     void load(const Piece& piece) {
         heading("All along");
         const double factor = project_.style.units == Units::metric ? 1 : 1.488164; // lb/ft to kg/m

@@ -236,10 +236,21 @@ void AlcoveBuilder::packings() {
         for (const auto& b : ctx_.beside)
             if (b.to == (left ? "left_wall" : "right_wall"))
                 for (Length s : b.studs)
-                    if (s > 70_mm && s.mm() < yr_ - 30)
+                    if (s.mm() > ft_ + 45 && s.mm() < yr_ - 42) // a driver passes the back of the frame
                         at.push_back(s);
         if (at.empty()) // nobody knows the studs yet: drawn where one may be
-            at.push_back(Length::mm(std::round(yr_ * 0.6)));
+            at.push_back(
+                Length::mm(std::round(std::clamp(yr_ * 0.6, ft_ + 46, std::max(ft_ + 46, yr_ - 42)))));
+        if (yr_ - 42 < ft_ + 46) {
+            if (left || !hasLeft())
+                problem("packing_no_room", "packing",
+                        fmt::format(
+                            "Between the back of the frame and its front rail no packing piece of {} finds "
+                            "room.",
+                            say(80_mm)))
+                    .cures = {{"No packing", {{"packing", 0.0}}}, to("Depth", "depth", p_.depth + 100_mm)};
+            continue;
+        }
         const std::string side = left ? "ledger-left" : "ledger-right";
         for (std::size_t i = 0; i < at.size(); ++i) {
             const std::string id = fmt::format("pack-{}-{}", left ? "left" : "right", i + 1);
@@ -378,7 +389,8 @@ void AlcoveBuilder::frameJoints() {
                     .cures.push_back(to("Frame", "frame_thickness", 40_mm));
         }
         if (j.how == Joinery::screwsGlue)
-            for (const double f : {0.3, 0.7})
+            // Not at the same heights from both ends: in a short block their points would meet.
+            for (const double f : y > 0 ? std::array{0.42, 0.82} : std::array{0.22, 0.62})
                 j.spots.push_back({{Length::mm(x), Length::mm(y), Length::mm(z0_ + fh_ * f)}});
         j.note = "Crown up, flush on top; pull it true with a clamp before the second screw.";
         keep(std::move(j));

@@ -147,7 +147,7 @@ void AlcoveParams::settle() {
     frameHeight = std::clamp(frameHeight, 55_mm, 120_mm);
     setBack = std::min(setBack, depth / 8);
     rails = std::min(rails, 2);
-    packing = packing > 25_mm ? lumber : Length();
+    packing = packing > 25_mm && depth >= 340_mm ? lumber : Length();
     blocks = 0;
     faceHeight = std::max(faceHeight, frameHeight + skin * 2);
     boards = std::max(boards, static_cast<int>(std::ceil(depth.mm() / 170)));

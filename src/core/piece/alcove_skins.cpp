@@ -130,11 +130,16 @@ void AlcoveBuilder::skinJoints(bool top, const std::string& id, double x0, doubl
     };
     const auto to = [&](const std::string& member, const std::vector<Vec3>& places, double clear) {
         std::vector<Vec3> kept;
+        const Part* into = part(member);
+        if (!into)
+            return;
+        const double middle = z0_ + fh_ / 2;
         for (Vec3 p : places) {
             p.z = z;
             for (const double off : {0.0, 24.0, -24.0, 48.0, -48.0}) {
                 const Vec3 q = p + Vec3{off, 0, 0};
-                if (clear > 0 ? over(q, clear) : (off == 0.0 && over(q, -1))) {
+                if ((clear > 0 ? over(q, clear) : (off == 0.0 && over(q, -1))) &&
+                    into->solid.contains({q.x, q.y, middle}, -6)) {
                     kept.push_back(q);
                     break;
                 }
@@ -178,26 +183,28 @@ void AlcoveBuilder::skinJoints(bool top, const std::string& id, double x0, doubl
             q = q + wall.out * off;
         to(side, places, 0);
     }
-    const auto across = [&](const std::string& member, double x) {
+    // In short blocks the screws of both ends reach the middle: beside them, away from an end board.
+    const bool short_ = yr_ - ft_ < 180;
+    const auto across = [&](const std::string& member, double x, double aside) {
         std::vector<Vec3> places = along({x, ft_ + 70, 0}, {x, yr_ - 70, 0}, 0);
-        if (yr_ - ft_ < 180)
-            places = {{x, (ft_ + yr_) / 2, 0}};
+        if (short_)
+            places = {{x + aside, (ft_ + yr_) / 2, 0}};
         to(member, places, 0);
     };
     for (std::size_t i = 0; i < blockX_.size(); ++i) {
         const double x = blockX_[i];
         const std::string member = fmt::format("block-{}", i + 1);
         if (std::abs(x - x0) < 1) // two sheets meet here: each has its own row
-            across(member, x + 10);
+            across(member, x + 10, 0);
         else if (std::abs(x - x1) < 1)
-            across(member, x - 10);
+            across(member, x - 10, 0);
         else
-            across(member, x);
+            across(member, x, ft_ * 0.28);
     }
     if (has("end-left"))
-        across("end-left", faceT_ + ft_ / 2);
+        across("end-left", faceT_ + ft_ / 2, ft_ * 0.28);
     if (has("end-right"))
-        across("end-right", W_ - faceT_ - ft_ / 2);
+        across("end-right", W_ - faceT_ - ft_ / 2, -ft_ * 0.28);
 }
 
 void AlcoveBuilder::face() {
@@ -468,7 +475,7 @@ void AlcoveBuilder::describeRest() {
             for (auto& on : seat.on)
                 if ((j.first == on.part || j.second == on.part) && std::abs(f.direction.z) > 0.9) {
                     const double at = dot(f.from - on.origin, on.along);
-                    on.hidden.emplace_back(Length::mm(at - 9), Length::mm(at + 9));
+                    on.hidden.emplace_back(Length::mm(at - 14), Length::mm(at + 14));
                 }
     for (const double x : {0.15, 0.5, 0.85})
         seat.hands.push_back({room_.leftAt(D_) + room_.widthAt(D_) * x, D_, top});

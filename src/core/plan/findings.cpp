@@ -1,6 +1,7 @@
 #include "plan/findings.h"
 
 #include "assembly/movement.h"
+#include "measure/words.h"
 #include "plan/hold_findings.h"
 #include "plan/piece_finder.h"
 #include "plan/place_findings.h"
@@ -28,6 +29,7 @@ class PieceFindings : public PieceFinder {
         movement();
         studs();
         findAboutHold(project_, plan_, catalog_, piece_, pp_, out_);
+        fitted();
         load();
         drilling();
     }
@@ -42,6 +44,39 @@ class PieceFindings : public PieceFinder {
         }
         for (const auto& [name, sentence] : unusual(piece_.params, metric()))
             found("unusual", Severity::notes, "piece", "Out of the usual", sentence).id = "unusual." + name;
+    }
+
+    /// A part that turned out otherwise than planned, and one that is not there any more.
+    void fitted() {
+        for (const auto& c : piece_.fits) {
+            const Part* part = pp_.assembly().find(c.part);
+            if (!part) {
+                auto& f =
+                    found("fit_lost", Severity::warns, "build", "A part that was to be cut to fit is gone",
+                          fmt::format("{} is not a part of {} any more.", shortened(c.part), pp_.name));
+                f.id += "." + c.part;
+                f.remedies.push_back(changePiece("Forget it", piece_, [id = c.part](Piece& p) {
+                    std::erase_if(p.fits, [&](const CutToFit& q) { return q.part == id; });
+                }));
+                continue;
+            }
+            const Length less = part->length - c.turnedOut;
+            if (c.turnedOut <= Length() || abs(less) < Length::mm(0.5))
+                continue;
+            auto& f = found(
+                "fit_differs", Severity::notes, "build",
+                capitalised(theName(part->name)) + " turned out otherwise",
+                fmt::format("It is {} {} than planned; equal parts that are still uncut follow it. The rest "
+                            "keeps its planned sizes: hold each against what stands there before it is cut.",
+                            say(abs(less)), less > Length() ? "shorter" : "longer"));
+            f.id += "." + c.part;
+            if (less > Length())
+                if (const auto cure = resize(piece_.params, {c.part, {}, {}, less, {}})) {
+                    Remedy whole = changeParameters(*cure, piece_);
+                    whole.name = "Let the whole piece follow";
+                    f.remedies.push_back(std::move(whole));
+                }
+        }
     }
 
     void movement() {

@@ -7,6 +7,7 @@
 #include "measure/one_unit.h"
 #include "plan/findings.h"
 #include "plan/plan_finish.h"
+#include "plan/plan_fit.h"
 #include "plan/plan_hold.h"
 #include "plan/plan_marks.h"
 #include "plan/plan_sides.h"
@@ -133,7 +134,7 @@ class Planner {
     /// Some supports ask for something of the piece itself: recesses, a strip off its back.
     void makeForHold(const Piece& piece, const Wall& wall, PiecePlan& pp) const {
         const RailVerdict* hold = pp.hold();
-        if (!hold || !hold->feasible || !pp.assembly().wallPart.empty())
+        if (!hold || !hold->feasible || !pp.assembly().wallPart.empty() || pp.assembly().ledgers)
             return;
         MakeContext ctx = makeContext(wall, pp, false);
         ctx.support = hold->option.id;
@@ -270,6 +271,7 @@ class Planner {
     }
 
     void build(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) {
+        applyFits({project_, shop_, catalog_}, piece, pp);
         boreJoints(pp.made.assembly, wood.fastenerG(), catalog_);
         const Assembly& a = pp.assembly();
         const RailVerdict* hold = pp.hold();
@@ -305,6 +307,7 @@ class Planner {
         pp.steps.insert(pp.steps.end(), open.begin(), good);
         pp.steps.insert(pp.steps.end(), hang.begin(), hang.end());
         pp.steps.insert(pp.steps.end(), good, open.end());
+        addFitSteps({project_, shop_, catalog_}, piece, pp);
         for (auto& s : pp.steps)
             for (auto& c : s.cautions)
                 c = inOneUnit(c, project_.style.units);

@@ -46,8 +46,9 @@ void addParts(const PlanInputs& in, const Plan& plan, CutJob& job) {
             const Species* sheet = p.stock == Stock::sheet ? in.catalog.findSpecies(p.material) : nullptr;
             job.parts.push_back({plan.pieces[i].id + "/" + p.id,
                                  sheet ? p.material : cutMaterial(in.project, species, p.width), p.thickness,
-                                 p.length + p.allowance, p.width + p.allowance, p.quantity,
-                                 sheet && !sheet->grained, togetherWord(plan.pieces[i], p.id)});
+                                 (p.turnedOut > Length() ? p.turnedOut : p.length) + p.allowance,
+                                 p.width + p.allowance, p.quantity, sheet && !sheet->grained,
+                                 togetherWord(plan.pieces[i], p.id)});
         }
     }
 }

@@ -190,6 +190,11 @@ template <typename A> void visit(A& a, FinishOn& v) {
     a.text("id", v.id);
     a.text("recipe", v.recipe);
 }
+template <typename A> void visit(A& a, CutToFit& v) {
+    a.require("part");
+    a.text("part", v.part);
+    a.length("turned_out", v.turnedOut, zero, farthest);
+}
 template <typename A> void visit(A& a, Piece& v) {
     a.require("id");
     a.require("kind");
@@ -228,6 +233,8 @@ template <typename A> void visit(A& a, Piece& v) {
     });
     a.text("finish", v.finish);
     a.list("finish_on", v.finishOn, [](auto& r, FinishOn& f) { visit(r, f); });
+    if (A::reading || !v.fits.empty())
+        a.list("cut_to_fit", v.fits, [](auto& r, CutToFit& f) { visit(r, f); });
     a.choice("sag_limit", v.sagLimit, limitNames);
 }
 template <typename A> void visit(A& a, StockItem& v) {

@@ -70,6 +70,13 @@ struct HoldChoice {
     bool operator==(const HoldChoice&) const = default;
 };
 
+/// A part that is cut to what stands there already, not to its planned size.
+struct CutToFit {
+    std::string part; ///< id
+    Length turnedOut; ///< its length once it is cut; 0: not yet
+    bool operator==(const CutToFit&) const = default;
+};
+
 struct Piece {
     std::string id, name, wall;
     PieceParams params; ///< one alternative a kind
@@ -79,6 +86,7 @@ struct Piece {
     PowerNeed power;
     std::string finish;             ///< recipe of this piece; empty: the project's
     std::vector<FinishOn> finishOn; ///< of single parts and faces; the nearest counts
+    std::vector<CutToFit> fits;     ///< parts that are cut to fit
     SagLimit sagLimit = SagLimit::plain;
     bool operator==(const Piece&) const = default;
 };

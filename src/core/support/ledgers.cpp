@@ -107,8 +107,17 @@ class LedgersJudge {
             return rodsIn(i);
         std::vector<LedgerFixing> mine;
         if (studScrew() && holds == WallHold::studs) {
-            for (std::size_t k = 0; k < seat.packings.size(); ++k)
-                mine.push_back(screwAt(i, seat.packedAt[k].mm(), static_cast<int>(k)));
+            for (std::size_t k = 0; k < seat.packings.size(); ++k) {
+                const double s = seat.packedAt[k].mm();
+                const auto studs = distinctStuds(w);
+                if (std::none_of(studs.begin(), studs.end(), [&](double x) {
+                        return std::abs(x - s) < w.studWidth / 2 - studScrew()->d;
+                    }))
+                    return refuse(w.studsKnown
+                                      ? fmt::format("no stud lies behind the packing of {}", nameOf(i))
+                                      : fmt::format("the studs behind {} are not known yet", nameOf(i)));
+                mine.push_back(screwAt(i, s, static_cast<int>(k)));
+            }
             if (seat.packings.empty())
                 for (double s : distinctStuds(w))
                     mine.push_back(screwAt(i, s, -1));
