@@ -215,9 +215,9 @@ void AlcoveBuilder::sideLedgers() {
         fitBlank(p);
         p.width = Length::mm(fh_);
         p.thickness = Length::mm(ft_);
-        const Length long_ = p.length;
+        const Length blank = p.length;
         add(std::move(p),
-            {fmt::format("length {}: from the back wall to the front {}", say(long_),
+            {fmt::format("length {}: from the back wall to the front {}", say(blank),
                          framed() ? "rail" : "edge, short of it"),
              fmt::format("width {} is its height", say(Length::mm(fh_)))},
             wall.out * -0.4);
@@ -254,12 +254,12 @@ void AlcoveBuilder::packings() {
         const std::string side = left ? "ledger-left" : "ledger-right";
         for (std::size_t i = 0; i < at.size(); ++i) {
             const std::string id = fmt::format("pack-{}-{}", left ? "left" : "right", i + 1);
-            const double long_ = 80;
+            const double block = 80;
             const double s = at[i].mm();
             Part p =
                 blankPart(id, fmt::format("packing {} of the {}", i + 1, left ? "left" : "right"),
-                          Length::mm(long_), Length::mm(fh_), Length::mm(pack_),
-                          {wall.origin + wall.along * (s - long_ / 2) + wall.out * pack_ + Vec3{0, 0, z0_},
+                          Length::mm(block), Length::mm(fh_), Length::mm(pack_),
+                          {wall.origin + wall.along * (s - block / 2) + wall.out * pack_ + Vec3{0, 0, z0_},
                            wall.along,
                            {0, 0, 1},
                            -wall.out});

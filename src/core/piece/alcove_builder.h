@@ -30,8 +30,10 @@ class AlcoveBuilder : CaseBuilder {
     void skinJoints(bool top, const std::string& id, double x0, double x1);
     void face();
     void endBoard();
+    // alcove_board.cpp: one thick board on ledgers
     void board();
     void boardHolds();
+    // alcove_seat.cpp: what the house is told
     void describeRest();
     void frontOf(LedgersSeat& seat) const;
     [[nodiscard]] std::vector<WallStage> stages() const;
