@@ -60,7 +60,8 @@ void MainWindow::dragPiece(const QString& id, Point moved, int phase, double mmP
                    roundToTape(dragBottom_ - Length::mm(moved.y), project.style),
                    pp->assembly().length,
                    pp->assembly().height};
-    const Snap across = snapAcross(*wall, others, at, reach);
+    const bool fitted = fromCorner(piece->params); // it only goes up and down
+    const Snap across = fitted ? Snap{dragLeft_, {}, {}} : snapAcross(*wall, others, at, reach);
     const Snap up = snapUp(*wall, others, at, pp->heights, reach);
     snapView_ = {};
     if (!across.why.empty())

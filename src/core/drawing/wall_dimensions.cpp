@@ -14,12 +14,9 @@ class WallDimensions {
     void place(const Plan& plan, const Piece& piece, const PiecePlan& pp) {
         const double x0 = pp.left.mm();
         const double x1 = x0 + pp.assembly().length.mm();
-        const double above = freeRung(plan, piece, pp);
-        pen_.dimension({0, above}, {x0, above}, say(pp.left), "place.x");
-        pen_.dimension({x0, above}, {x1, above}, say(pp.assembly().length), "piece.length");
-        pen_.dimension({x1, above}, {W_, above}, say(wall_->width - pp.left - pp.assembly().length),
-                       "place.right");
-        const double up = x0 > 300 ? x0 - 90 : x1 + 90;
+        if (!fromCorner(piece.params)) // what is fitted to its corner has no place along the wall
+            along(plan, piece, pp);
+        const double up = x0 > 300 ? x0 - 90 : x1 + 90 < W_ ? x1 + 90 : x0 + 60;
         if (!pp.assembly().floor)
             pen_.dimension({up, H_}, {up, y(pp.bottom)}, say(pp.bottom), "place.z");
         aboveFurniture(pp);
@@ -28,6 +25,17 @@ class WallDimensions {
             auto& l = pen_.line({{c, y(pp.bottom) - pp.assembly().height.mm()}, {c, H_}}, Tone::accent, 1.2);
             l.dashed = true;
         }
+    }
+
+    /// Left of it, itself, right of it.
+    void along(const Plan& plan, const Piece& piece, const PiecePlan& pp) {
+        const double x0 = pp.left.mm();
+        const double x1 = x0 + pp.assembly().length.mm();
+        const double above = freeRung(plan, piece, pp);
+        pen_.dimension({0, above}, {x0, above}, say(pp.left), "place.x");
+        pen_.dimension({x0, above}, {x1, above}, say(pp.assembly().length), "piece.length");
+        pen_.dimension({x1, above}, {W_, above}, say(wall_->width - pp.left - pp.assembly().length),
+                       "place.right");
     }
 
     /// A height for the row of dimensions that crosses no neighbour: above the things on the piece, or below

@@ -24,7 +24,8 @@ class PlaceStrips {
     StripTable make(int tab) {
         std::vector<std::pair<const char*, void (PlaceStrips::*)()>> tables;
         if (pp_) {
-            tables.emplace_back("Where could it go?", &PlaceStrips::positions);
+            if (!fromCorner(piece_->params)) // it goes where its walls are
+                tables.emplace_back("Where could it go?", &PlaceStrips::positions);
             tables.emplace_back("How high", &PlaceStrips::heights);
         }
         if (hasStuds(wall_))

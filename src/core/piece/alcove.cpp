@@ -146,7 +146,7 @@ void AlcoveBuilder::sizes() {
         a.height = Length::mm(fh_ + st_);
         return;
     }
-    ft_ = std::max(5.0, std::min(p_.frameThickness.mm(), D_ / 5));
+    ft_ = std::max(5.0, std::min(p_.frameThickness.mm(), (D_ - p_.faceThickness.mm()) / 3));
     fh_ = std::max(10.0, p_.frameHeight.mm());
     st_ = std::max(1.0, p_.skin.mm());
     faceT_ = std::max(1.0, p_.faceThickness.mm());

@@ -47,7 +47,19 @@ std::vector<Length> CaseBuilder::equalBays(const Division& d) {
              {{"dividers",
                std::max(0, static_cast<int>((clear + d.divider).mm() / (100_mm + d.divider).mm()) - 1)}}},
             to("Length", "length", d.length + (100_mm - each) * (n + 1))};
-    return std::vector<Length>(each >= 20_mm ? static_cast<std::size_t>(n) : 0, each);
+    if (each < 20_mm)
+        return {};
+    // Each divider stands on a mark of the tape, 0.1 mm or 1/64 in: bays differ by one of them at most, and
+    // no board between them has a length that nobody can set.
+    const std::int64_t step = ctx_.units == "in" ? 396'875 : 100'000;
+    const auto mark = [&](int i) {
+        const double exact = static_cast<double>((clear - d.divider * n).nm()) * i / (n + 1);
+        return Length::nm(std::llround(exact / static_cast<double>(step)) * step);
+    };
+    std::vector<Length> out;
+    for (int i = 0; i < n; ++i)
+        out.push_back(mark(i + 1) - mark(i));
+    return out;
 }
 
 void CaseBuilder::letIn(const std::string& in, const std::string& of, Length deep, const char* kind) {
