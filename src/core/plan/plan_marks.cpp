@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <fmt/format.h>
 
 namespace owl {
 namespace {
