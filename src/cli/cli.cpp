@@ -187,8 +187,9 @@ int doDraw(const Options& o, std::ostream& out, std::ostream& err) {
     else if (o.view == "template")
         d = templateView(templatePart(o, pp.assembly()), pp.assembly(), project.style);
     else
-        throw Stop{unreadable, "--view: \"" + o.view +
-                                   "\" is not known; it can be piece, section, front, above, hold or template."};
+        throw Stop{unreadable,
+                   "--view: \"" + o.view +
+                       "\" is not known; it can be piece, section, front, above, hold or template."};
     printOrWrite(o, svgOf(d, pp.name), out, err);
     return done;
 }

@@ -304,7 +304,8 @@ class TestAlcove : public QObject {
                                   << "depth";
         QTest::newRow("nothing between") << "depth=130 rails=3"
                                          << "no_depth_left";
-        QTest::newRow("no room for packing") << "depth=180 packing=40" << "packing_no_room";
+        QTest::newRow("no room for packing") << "depth=180 packing=40"
+                                             << "packing_no_room";
         QTest::newRow("low frame") << "frame_height=12"
                                    << "frame_low";
         QTest::newRow("thin frame") << "frame_thickness=5"

@@ -30,7 +30,8 @@ struct MarkInput {
 };
 /// 'screw', 'left: screw': what it is, and on the wall at which side when that is not the piece's own.
 std::string markWords(const WallMark& mark);
-/// From the corner that one measures from: the wall's left one, on another wall the one shared with the piece's.
+/// From the corner that one measures from: the wall's left one, on another wall the one shared with the
+/// piece's.
 Length measuredFromCorner(const WallMark& mark);
 /// The hole nearest the middle of the upper row comes first, then outwards, then the lower row.
 std::vector<WallMark> wallMarks(const MarkInput& in);

@@ -1,6 +1,6 @@
 #pragma once
-// Parts that are cut to fit what stands there already: left over in the cut list, a step of their own, and what
-// is still uncut and equal follows the size as it turned out.
+// Parts that are cut to fit what stands there already: left over in the cut list, a step of their own, and
+// what is still uncut and equal follows the size as it turned out.
 
 #include "plan/plan_hold.h"
 
