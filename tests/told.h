@@ -1,8 +1,34 @@
 #pragma once
-// Bad input of a kind: what the finding, its remedies and the drawing must still do.
+// What the tests of a kind ask of a plan of one piece, and what bad input must still do.
+#include "solid/query.h"
 #include "support.h"
 
 namespace owl::test {
+
+inline const PiecePlan& first(const Plan& plan) {
+    return plan.pieces.front();
+}
+inline const Assembly& assemblyOf(const Plan& plan) {
+    return first(plan).assembly();
+}
+inline const Check* checkOf(const Plan& plan, const char* id) {
+    return first(plan).hold() ? check(*first(plan).hold(), id) : nullptr;
+}
+
+/// Two parts in one place, or two of a joint that do not touch. Empty: all is well.
+inline QString gapOrOverlap(const Assembly& a) {
+    for (std::size_t i = 0; i < a.parts.size(); ++i)
+        for (std::size_t k = 0; k < i; ++k)
+            if (separation(a.parts[i].solid, a.parts[k].solid) <= -1e-3)
+                return words(a.parts[i].id + " in " + a.parts[k].id);
+    for (const auto& j : a.joints) {
+        const Part* one = a.find(j.first);
+        const Part* other = a.find(j.second);
+        if (!one || !other || distance(one->solid, other->solid) >= 1e-3)
+            return "a gap at " + words(j.id);
+    }
+    return {};
+}
 
 /// Why bad input is not told as it should be: the finding is missing or none of its remedies takes it away,
 /// or a part has a size that no part can have. Empty: all is well.

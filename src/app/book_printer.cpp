@@ -1,9 +1,9 @@
 #include "app/book_printer.h"
 
 #include "app/draw.h"
+#include "files/file.h"
 
-#include <QFile>
-#include <QFileInfo>
+#include <QBuffer>
 #include <QPainter>
 #include <QPdfWriter>
 #include <cmath>
@@ -162,11 +162,9 @@ std::optional<QString> writeBookPdf(const QString& file, const Project& project,
 
 std::optional<QString> writePdf(const QString& file, const std::vector<Block>& blocks,
                                 const Project& project) {
-    QFile probe(file);
-    if (!probe.open(QIODevice::WriteOnly))
-        return QObject::tr("%1: it cannot be written here (%2).").arg(file, probe.errorString());
-    probe.close();
-    QPdfWriter pdf(file);
+    QBuffer bytes; // whole or not at all: the old book stays until the new one is printed
+    bytes.open(QIODevice::WriteOnly);
+    QPdfWriter pdf(&bytes);
     pdf.setPageSize(project.style.units == Units::metric ? QPageSize(QPageSize::A4)
                                                          : QPageSize(QPageSize::Letter));
     pdf.setPageMargins(QMarginsF(15, 14, 15, 12), QPageLayout::Millimeter);
@@ -174,7 +172,8 @@ std::optional<QString> writePdf(const QString& file, const std::vector<Block>& b
     pdf.setTitle(words(project.name));
     pdf.setCreator("Upright Owl");
     printBook(pdf, blocks, words(project.name));
-    return std::nullopt;
+    const auto ok = writeFile(file.toStdString(), bytes.data().toStdString());
+    return ok ? std::nullopt : std::optional(words(ok.error()));
 }
 
 } // namespace owl

@@ -1,5 +1,7 @@
 #include "app/canvas.h"
 
+#include "app/text_label.h"
+
 #include <QApplication>
 #include <QHelpEvent>
 #include <QKeyEvent>
@@ -13,7 +15,8 @@ namespace {
 constexpr int titleHeight = 20;
 }
 
-Canvas::Canvas(QWidget* parent) : QWidget(parent), editor_(new QLineEdit(this)), wrong_(new QLabel(this)) {
+Canvas::Canvas(QWidget* parent)
+    : QWidget(parent), editor_(new QLineEdit(this)), wrong_(new TextLabel({}, this)) {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setObjectName("canvas");
@@ -221,7 +224,7 @@ bool Canvas::event(QEvent* e) {
         if (tip.isEmpty())
             QToolTip::hideText();
         else
-            QToolTip::showText(help->globalPos(), tip, this);
+            QToolTip::showText(help->globalPos(), plainTip(tip), this);
         return true;
     }
     return QWidget::event(e);

@@ -1,19 +1,60 @@
 #include "app/document.h"
 
 #include "plan/remedies.h"
+#include "project/limits.h"
 #include "project/placing.h"
 #include "project/project_file.h"
 
-#include <QDir>
-#include <QFile>
 #include <QFileInfo>
 #include <QLocale>
+#include <algorithm>
 
 namespace owl {
+namespace {
+
+/// Steps of undo, and what all of them together may take: a project is kept whole for each.
+constexpr std::size_t mostSteps = 500;
+constexpr std::size_t mostUndoBytes = 300'000'000;
+
+QString words(const std::string& s) {
+    return QString::fromStdString(s);
+}
+
+QString notDone(const std::string& why) {
+    return QObject::tr("This is not done: %1").arg(words(why));
+}
+
+/// About what a copy of it takes; only what grows large is counted, and not the log, which copies share.
+std::size_t bytesOf(const Project& p) {
+    std::size_t n = 20'000 + p.pieces.size() * 2'000 + p.done.size() * 100;
+    for (const auto& w : p.walls)
+        n += sizeof(Wall) + w.studs.size() * sizeof(FoundStud) +
+             (w.scan ? w.scan->readings.size() * sizeof(double) : 0);
+    return n;
+}
+
+/// A file has one name, wherever one stands.
+QString absolute(const QString& path) {
+    return Document::isFile(path) ? QFileInfo(path).absoluteFilePath() : path;
+}
+
+std::optional<FileStamp> stampFor(const QString& path) {
+    return Document::isFile(path) ? stampOf(path.toStdString()) : std::nullopt;
+}
+
+} // namespace
+
+bool Document::isFile(const QString& path) {
+    return !path.isEmpty() && !path.startsWith(":/");
+}
 
 Document::Document(Shop shop, QObject* parent) : QObject(parent), shop_(std::move(shop)) {
     plan_ = owl::plan(project_, shop_, catalog(), nullptr, {}, maker_);
     planned_ = project_;
+}
+
+Document::~Document() {
+    hold_.letGo();
 }
 
 void Document::replan() {
@@ -30,17 +71,48 @@ void Document::setMaker(PieceMaker maker) {
     emit changed();
 }
 
-void Document::apply(const Edit& edit, const QString& key) {
+void Document::setShop(Shop shop) {
+    shop_ = std::move(shop);
+    plan_ = owl::plan(project_, shop_, catalog(), nullptr, {}, maker_);
+    emit changed();
+}
+
+Project Document::with(const Edit& edit) const {
     Project next = project_;
     edit.apply(next);
     keepPairsEqual(project_, next);
+    return next;
+}
+
+std::optional<QString> Document::apply(const Edit& edit, const QString& key) {
+    return make(with(edit), edit, key);
+}
+
+std::optional<QString> Document::wouldRefuse(const Edit& edit) const {
+    const auto why = refusalOf(with(edit), &project_);
+    return why ? std::optional(notDone(*why)) : std::nullopt;
+}
+
+std::optional<QString> Document::applyWithin(const Edit& edit, const QString& key) {
+    Project next = with(edit);
+    const auto stops = keepWithinLimits(next, &project_);
+    const auto refusal = make(std::move(next), edit, key);
+    if (!stops.empty() && !refusal)
+        emit stopped(words(stops.front()));
+    return refusal;
+}
+
+std::optional<QString> Document::make(Project next, const Edit& edit, const QString& key) {
     if (next == project_)
-        return;
+        return std::nullopt;
+    if (const auto why = refusalOf(next, &project_)) {
+        const QString sentence = notDone(*why);
+        emit refused(sentence);
+        return sentence;
+    }
     const bool merge = !key.isEmpty() && key == mergeKey_ && !undo_.empty();
     if (!merge)
-        undo_.push_back({project_, QString::fromStdString(edit.name), key});
-    if (undo_.size() > 500)
-        undo_.erase(undo_.begin());
+        undo_.push_back({project_, words(edit.name), key});
     redo_.clear();
     project_ = std::move(next);
     mergeKey_ = key;
@@ -48,38 +120,41 @@ void Document::apply(const Edit& edit, const QString& key) {
         undo_.pop_back();
         mergeKey_.clear();
     }
-    writeJournal();
+    cutUndo();
+    note();
+    replan();
+    return std::nullopt;
+}
+
+void Document::cutUndo() {
+    const std::size_t most = std::clamp<std::size_t>(mostUndoBytes / bytesOf(project_), 5, mostSteps);
+    if (undo_.size() > most)
+        undo_.erase(undo_.begin(), undo_.end() - static_cast<std::ptrdiff_t>(most));
+}
+
+void Document::step(std::vector<Step>& from, std::vector<Step>& to) {
+    if (from.empty())
+        return;
+    Step step = std::move(from.back());
+    from.pop_back();
+    std::swap(step.before, project_);
+    to.push_back(std::move(step));
+    mergeKey_.clear();
+    note();
     replan();
 }
 
 void Document::undo() {
-    if (undo_.empty())
-        return;
-    Step step = std::move(undo_.back());
-    undo_.pop_back();
-    std::swap(step.before, project_);
-    redo_.push_back(std::move(step));
-    mergeKey_.clear();
-    writeJournal();
-    replan();
+    step(undo_, redo_);
 }
 
 void Document::redo() {
-    if (redo_.empty())
-        return;
-    Step step = std::move(redo_.back());
-    redo_.pop_back();
-    std::swap(step.before, project_);
-    undo_.push_back(std::move(step));
-    mergeKey_.clear();
-    writeJournal();
-    replan();
+    step(redo_, undo_);
 }
 
 std::pair<Project, Plan> Document::preview(const Edit& edit) const {
-    Project next = project_;
-    edit.apply(next);
-    keepPairsEqual(project_, next);
+    Project next = with(edit);
+    std::ignore = keepWithinLimits(next, &project_);
     const Earlier earlier{planned_, plan_};
     Plan p = owl::plan(next, shop_, catalog(), &earlier, {}, maker_);
     return {std::move(next), std::move(p)};
@@ -89,72 +164,105 @@ std::vector<Remedy> Document::remediesFor(const Finding& finding) const {
     return remediesThatCure(finding, project_, plan_, shop_, catalog());
 }
 
-void Document::reset(Project project, const QString& path) {
+/// Another work in place of what was there.
+void Document::become(Project project, const QString& path) {
     project_ = std::move(project);
     project_.style.decimalComma = QLocale().decimalPoint() == QLatin1String(",");
-    saved_ = project_;
-    path_ = path;
+    path_ = absolute(path);
+    stamp_ = stampFor(path_);
+    readOnly_ = false;
     undo_.clear();
     redo_.clear();
     mergeKey_.clear();
+}
+
+void Document::reset(Project project, const QString& path) {
+    endJournal();
+    become(std::move(project), path);
+    saved_ = project_;
+    if (!isFile(path_))
+        hold_.letGo();
     replan();
 }
 
 std::optional<QString> Document::open(const QString& path) {
-    auto p = loadProject(path.toStdString());
+    auto p = loadProject(absolute(path).toStdString());
     if (!p)
-        return QString::fromStdString(p.error());
+        return words(p.error());
     reset(std::move(*p), path);
+    return std::nullopt;
+}
+
+std::optional<QString> Document::openLastVersion(const QString& path) {
+    auto p = loadProject((absolute(path) + "~").toStdString());
+    if (!p)
+        return words(p.error());
+    reset(std::move(*p), path);
+    saved_ = Project(); // as it is, it is in no file of its own
+    note();
+    emit changed();
     return std::nullopt;
 }
 
 std::optional<QString> Document::save(const QString& path) {
-    if (auto ok = saveProject(project_, path.toStdString()); !ok)
-        return QString::fromStdString(ok.error());
-    // What was written is the new source, so that the next save keeps its bytes.
-    const std::string text = writeProject(project_);
-    if (const auto again = readProject(text, "saved"))
-        project_.source = again->source;
+    const QString to = absolute(path);
+    const auto source = saveProject(project_, to.toStdString());
+    if (!source)
+        return words(source.error());
+    project_.source = *source; // what was written is the new source, so that the next save keeps its bytes
     saved_ = project_;
-    path_ = path;
-    removeJournal();
+    path_ = to;
+    stamp_ = stampFor(to);
+    readOnly_ = false;
+    endJournal();
     emit changed();
     return std::nullopt;
 }
 
-void Document::writeJournal() {
-    if (journal_.isEmpty())
-        return;
-    QDir().mkpath(QFileInfo(journal_).absolutePath());
-    // A journal that cannot be written must not get in the way of the work; the save will tell.
-    (void)writeFileSafely(journal_.toStdString(), writeProject(project_), false);
-    QFile where(journal_ + ".path");
-    if (where.open(QIODevice::WriteOnly))
-        where.write(path_.toUtf8());
+bool Document::changedOutside() const {
+    const auto now = stampFor(path_);
+    return stamp_ && now && *now != *stamp_;
 }
 
-void Document::removeJournal() {
-    if (journal_.isEmpty())
-        return;
-    QFile::remove(journal_);
-    QFile::remove(journal_ + ".path");
-}
-
-bool Document::journalWaits() const {
-    return !journal_.isEmpty() && QFile::exists(journal_);
-}
-
-std::optional<QString> Document::restoreJournal() {
-    auto p = loadProject(journal_.toStdString());
-    if (!p)
-        return QString::fromStdString(p.error());
-    QFile where(journal_ + ".path");
-    QString path;
-    if (where.open(QIODevice::ReadOnly))
-        path = QString::fromUtf8(where.readAll());
-    reset(std::move(*p), path);
-    saved_ = Project(); // it was never saved like this
+void Document::setReadOnly(bool on) {
+    readOnly_ = on;
+    if (on)
+        hold_.letGo();
     emit changed();
+}
+
+void Document::setFolder(const QString& folder) {
+    hold_.setFolder(folder + "/open");
+    journal_ = std::make_unique<JournalKeeper>(folder + "/journals");
+    journal_->ask = [this] { return std::pair(project_, path_); };
+}
+
+void Document::note() {
+    if (!journal_)
+        return;
+    if (modified())
+        journal_->note();
+    else
+        journal_->end();
+}
+
+void Document::endJournal() {
+    if (journal_)
+        journal_->end();
+}
+
+std::optional<QString> Document::takeUp(const LeftJournal& left) {
+    auto project = readProject(left.about.project, left.file.filename().string());
+    if (!project)
+        return words(project.error());
+    if (!journal_ || !journal_->takeOver(left))
+        return tr("Another window has taken them up already.");
+    become(std::move(*project), words(left.about.path));
+    const auto there = isFile(path_) ? loadProject(path_.toStdString()) : tl::unexpected(std::string());
+    saved_ = there ? *there : Project();
+    if (left.newerFile)
+        stamp_ = FileStamp(); // what the file says now was never seen by this work: saving asks
+    replan();
     return std::nullopt;
 }
 

@@ -1,6 +1,9 @@
 #pragma once
-// The open project: its value, the plan derived from it, undo as previous values, file and journal.
+// The open project: its value, the plan derived from it, undo as previous values, its file and its journal.
 
+#include "app/file_hold.h"
+#include "app/journal_keeper.h"
+#include "files/file.h"
 #include "plan/plan.h"
 
 #include <QDateTime>
@@ -14,6 +17,9 @@ class Document : public QObject {
     Q_OBJECT
   public:
     explicit Document(Shop shop, QObject* parent = nullptr);
+    /// True for the path of a file; the demo travels inside the program, and a new project has none.
+    static bool isFile(const QString& path);
+    ~Document() override;
 
     [[nodiscard]] const Project& project() const { return project_; }
     [[nodiscard]] const Plan& plan() const { return plan_; }
@@ -27,49 +33,79 @@ class Document : public QObject {
 
     /// Makes the edit one step of undo. Edits with the same non-empty key in a row are one step; an edit that
     /// changes nothing is none; one that brings the value back to where the step began takes the step away.
-    void apply(const Edit& edit, const QString& key = {});
+    /// An edit that leads beyond what can be saved is not made: its sentence is returned and told by
+    /// refused().
+    std::optional<QString> apply(const Edit& edit, const QString& key = {});
+    /// Why apply() would refuse this edit; nothing changes.
+    [[nodiscard]] std::optional<QString> wouldRefuse(const Edit& edit) const;
+    /// The same for hands and remedies: what would go beyond its limit stops there, and stopped() tells.
+    std::optional<QString> applyWithin(const Edit& edit, const QString& key = {});
     /// Ends a row of merged edits (the mouse was let go, the field left).
     void endMerge() { mergeKey_.clear(); }
     void undo();
     void redo();
-    /// What the plan would be with this edit; nothing changes.
     /// The remedies of a finding that cure it, tried one by one, each with what it brings.
     [[nodiscard]] std::vector<Remedy> remediesFor(const Finding& finding) const;
+    /// What the plan would be with this edit; nothing changes.
     [[nodiscard]] std::pair<Project, Plan> preview(const Edit& edit) const;
 
-    /// Replaces everything. Used by new, open and restore; clears undo.
+    /// Replaces everything. Used by new, open and restore; clears undo and ends the journal of what was
+    /// there.
     void reset(Project project, const QString& path);
     /// Error: a sentence; the document stays as it was.
     std::optional<QString> open(const QString& path);
+    /// Opens the version before the last one, as work not saved yet at the path. Error as open().
+    std::optional<QString> openLastVersion(const QString& path);
     std::optional<QString> save(const QString& path);
+    /// Somebody else wrote the file since it was read or saved here.
+    [[nodiscard]] bool changedOutside() const;
+    /// What may be looked at and changed, but saved only under another name.
+    [[nodiscard]] bool readOnly() const { return readOnly_ || !hold_.mine(); }
+    void setReadOnly(bool on);
+    [[nodiscard]] FileHold& hold() { return hold_; }
 
+    /// Another price list: everything is planned anew.
+    void setShop(Shop shop);
     /// Another way of making pieces of their parameters: a kind that is not in the registry.
     void setMaker(PieceMaker maker);
 
-    /// The journal of unsaved edits. Written after every edit, removed on save and on a clean close.
-    void setJournal(const QString& file) { journal_ = file; }
-    void removeJournal();
-    /// Takes over what a crashed session left; empty if it worked, else a sentence.
-    std::optional<QString> restoreJournal();
-    [[nodiscard]] bool journalWaits() const;
+    /// From now on unsaved edits are kept in a journal below this folder, and files in hand are marked there.
+    void setFolder(const QString& folder);
+    /// Null until a folder is set.
+    [[nodiscard]] JournalKeeper* journal() { return journal_.get(); }
+    /// The window closes and nothing is left to lose.
+    void endJournal();
+    /// Takes over what a session that ended left, in place of what is open; a sentence if that cannot be.
+    std::optional<QString> takeUp(const LeftJournal& left);
 
   signals:
     /// The one signal: project or plan are new.
     void changed();
+    void refused(const QString& sentence);
+    void stopped(const QString& sentence);
 
   private:
     struct Step {
         Project before;
         QString name, key;
     };
+    [[nodiscard]] Project with(const Edit& edit) const;
+    std::optional<QString> make(Project next, const Edit& edit, const QString& key);
+    void step(std::vector<Step>& from, std::vector<Step>& to);
+    void become(Project project, const QString& path);
     void replan();
-    void writeJournal();
+    void note();
+    void cutUndo();
 
     Shop shop_;
     PieceMaker maker_ = makePiece;
     Project project_, saved_, planned_; ///< planned_: the value that plan_ was derived from
     Plan plan_;
-    QString path_, journal_, mergeKey_;
+    QString path_, mergeKey_;
+    std::optional<FileStamp> stamp_; ///< of the file when it was read or saved
+    bool readOnly_ = false;
+    FileHold hold_;
+    std::unique_ptr<JournalKeeper> journal_;
     std::vector<Step> undo_, redo_;
 };
 

@@ -1,12 +1,12 @@
 #include "app/kind_chooser.h"
 
 #include "app/draw.h"
+#include "app/text_label.h"
 #include "app/theme.h"
 #include "drawing/views.h"
 #include "plan/tools.h"
 #include "project/project.h"
 
-#include <QLabel>
 #include <QPainter>
 #include <QScrollArea>
 #include <QVBoxLayout>
@@ -142,7 +142,7 @@ KindChooser::KindChooser(const Shop& shop, const ToolChoice& tools,
     setWindowTitle(tr("Add a piece"));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(20, 16, 20, 20);
-    auto* ask = new QLabel(tr("What comes onto the wall?"));
+    auto* ask = new TextLabel(tr("What comes onto the wall?"));
     ask->setObjectName("title");
     column->addWidget(ask);
     column->addWidget(kindTiles(shop, tools, "choose:", [this, chosen](const QString& kind) {

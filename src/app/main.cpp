@@ -32,14 +32,27 @@ tl::expected<owl::Project, std::string> loadAny(const QString& path) {
     return owl::readProject(f.readAll().toStdString(), "harbour-lane.owl");
 }
 
-owl::Shop openShop(bool demo) {
+/// Where shop, journals and marks of open files are kept.
+QString dataFolder() {
+    return QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation);
+}
+
+/// The person's shop; the shipped one where there is none, with a sentence when that is not what was meant.
+std::pair<owl::Shop, QString> openShop(bool demo) {
+    QString problem;
     if (!demo) {
-        const QString dir = QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation);
-        if (auto store = owl::ShopStore::open((dir + "/shop.db").toStdString()))
-            if (auto shop = store->load())
-                return *shop;
+        const auto store = owl::ShopStore::open((dataFolder() + "/shop.db").toStdString());
+        std::vector<std::string> left;
+        auto shop = store ? store->load(&left) : tl::unexpected(store.error());
+        for (const auto& l : left)
+            problem += (problem.isEmpty() ? "" : " ") + QString::fromStdString(l);
+        if (shop)
+            return {std::move(*shop), problem};
+        problem =
+            QObject::tr("%1 The price list that came with the program is used meanwhile; yours is untouched.")
+                .arg(QString::fromStdString(shop.error()));
     }
-    return owl::shippedShop().value_or(owl::Shop());
+    return {owl::shippedShop().value_or(owl::Shop()), problem};
 }
 
 /// Remedies are tried when the hands rest; a picture waits for that.
@@ -142,7 +155,7 @@ int main(int argc, char** argv) {
         path.clear();
     else if (path.isEmpty() && (parser.isSet(demo) || (first && !parser.isSet(book) && !parser.isSet(visit))))
         path = demoFile;
-    else if (path.isEmpty() && QFileInfo::exists(settings.value("last").toString()))
+    else if (path.isEmpty())
         path = settings.value("last").toString();
 
     const bool paper = parser.isSet(book) || parser.isSet(visit);
@@ -152,7 +165,7 @@ int main(int argc, char** argv) {
         const auto project = loadAny(path);
         if (!project)
             return fail(QString::fromStdString(project.error()));
-        const auto plan = owl::plan(*project, openShop(true), owl::catalog());
+        const auto plan = owl::plan(*project, openShop(true).first, owl::catalog());
         const QString file = parser.value(parser.isSet(book) ? book : visit);
         if (parser.isSet(visit) && project->walls.empty())
             return fail("There is no wall in this project yet.");
@@ -167,16 +180,18 @@ int main(int argc, char** argv) {
     }
 
     const bool pictures = parser.isSet(shot) || parser.isSet(shots);
-    owl::Document document(openShop(parser.isSet(demo) || path == demoFile));
+    auto [shop, shopProblem] = openShop(parser.isSet(demo) || path == demoFile);
+    owl::Document document(std::move(shop));
     owl::setCurrentTheme(parser.isSet(dusk) || (!pictures && settings.value("theme") == "dusk")
                              ? owl::ThemeName::dusk
                              : owl::ThemeName::day);
     app.setStyleSheet(owl::currentTheme().styleSheet());
     app.setFont(owl::uiFont(13));
     if (!pictures)
-        document.setJournal(QStandardPaths::writableLocation(QStandardPaths::AppLocalDataLocation) +
-                            "/journal.owl");
+        document.setFolder(dataFolder());
     owl::MainWindow window(&document);
+    if (!parser.isSet(demo) && path != demoFile)
+        window.shopFile = dataFolder() + "/shop.db";
     QPixmap icon(64, 64);
     icon.fill(Qt::transparent);
     {
@@ -184,18 +199,19 @@ int main(int argc, char** argv) {
         owl::paintOwl(p, QRectF(0, 0, 64, 64), owl::currentTheme());
     }
     app.setWindowIcon(icon);
-    if (!path.isEmpty()) {
-        const auto project = loadAny(path);
-        if (project)
-            document.reset(*project, path);
-        else
-            std::fprintf(stderr, "%s\n", project.error().c_str());
-    }
     if (!pictures)
         window.restoreGeometry(settings.value("geometry").toByteArray());
     if (const QStringList wh = parser.value(size).split('x'); wh.size() == 2)
         window.resize(wh[0].toInt(), wh[1].toInt());
     window.show();
+    if (!shopProblem.isEmpty())
+        window.warn(shopProblem);
+    if (path.startsWith(":/")) {
+        if (const auto project = loadAny(path))
+            document.reset(*project, path);
+    } else if (!path.isEmpty()) {
+        window.openFile(path); // says in the window what is wrong with it
+    }
     if (pictures) {
         QApplication::processEvents();
         if (parser.isSet(shots))

@@ -1,4 +1,7 @@
 #include "app/main_window.h"
+#include "app/price_list_dialog.h"
+
+#include "app/text_label.h"
 
 #include "project/placing.h"
 #include "scan/practice.h"
@@ -8,7 +11,6 @@
 #include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QLabel>
 #include <QLocale>
 #include <QMenuBar>
 #include <QMessageBox>
@@ -20,6 +22,7 @@
 #include <QTableWidget>
 #include <QTimer>
 #include <QVBoxLayout>
+#include <array>
 
 namespace owl {
 namespace {
@@ -36,9 +39,20 @@ MainWindow::MainWindow(Document* document, QWidget* parent) : QMainWindow(parent
     resize(1280, 800);
     setMinimumSize(1024, 680);
     askFile = [this](bool save, const QString& suggestion) {
-        const QString filter = tr("Upright Owl projects (*.owl)");
-        return save ? QFileDialog::getSaveFileName(this, tr("Save the project"), suggestion, filter)
-                    : QFileDialog::getOpenFileName(this, tr("Open a project"), suggestion, filter);
+        const QFileInfo about(suggestion);
+        QFileDialog dialog(this, save ? tr("Save") : tr("Open"), about.absolutePath());
+        dialog.setAcceptMode(save ? QFileDialog::AcceptSave : QFileDialog::AcceptOpen);
+        dialog.setFileMode(save ? QFileDialog::AnyFile : QFileDialog::ExistingFile);
+        const bool named = (save || about.suffix() == "csv") && !about.suffix().isEmpty();
+        const QString suffix = named ? about.suffix() : QString("owl");
+        dialog.setDefaultSuffix(suffix); // before it asks whether to replace
+        if (suffix == "owl")
+            dialog.setNameFilters({tr("Upright Owl projects (*.owl)"), tr("All files (*)")});
+        else if (suffix == "csv")
+            dialog.setNameFilters({tr("Tables (*.csv *.txt)"), tr("All files (*)")});
+        if (save)
+            dialog.selectFile(about.fileName());
+        return dialog.exec() == QDialog::Accepted ? dialog.selectedFiles().value(0) : QString();
     };
     askScan = [this] {
         return QFileDialog::getOpenFileName(this, tr("Read a stud scan"), {},
@@ -46,6 +60,7 @@ MainWindow::MainWindow(Document* document, QWidget* parent) : QMainWindow(parent
     };
     askChoice = [this](const QString& question, const QStringList& answers) {
         QMessageBox box(this);
+        box.setTextFormat(Qt::PlainText);
         box.setText(question);
         QList<QPushButton*> buttons;
         for (const auto& a : answers)
@@ -56,6 +71,7 @@ MainWindow::MainWindow(Document* document, QWidget* parent) : QMainWindow(parent
                 return i;
         return static_cast<int>(answers.size()) - 1;
     };
+    askPrices = [](PriceListDialog& dialog) { return dialog.exec() == QDialog::Accepted; };
     card_ = new WorkingCard(this);
     buildBody();
     buildActions();
@@ -64,7 +80,15 @@ MainWindow::MainWindow(Document* document, QWidget* parent) : QMainWindow(parent
 }
 
 void MainWindow::wire() {
-    connect(doc_, &Document::changed, this, &MainWindow::refresh);
+    connect(doc_, &Document::changed, this, [this] {
+        for (const QString& s : std::exchange(passing_, {}))
+            notice_->takeBack(s);
+        refresh();
+    });
+    connect(doc_, &Document::refused, this, &MainWindow::refuse);
+    connect(doc_, &Document::stopped, this, &MainWindow::say);
+    if (doc_->journal())
+        connect(doc_->journal(), &JournalKeeper::failed, this, &MainWindow::warn);
     connect(trail_, &Trail::chosen, this, &MainWindow::goTo);
     connect(perch_, &Perch::chosen, this, &MainWindow::choosePiece);
     connect(apart_, &QSlider::valueChanged, this, [this] { refreshBench(doc_->project(), doc_->plan()); });
@@ -80,8 +104,12 @@ void MainWindow::wire() {
         }
         const auto edit = f.set(t.toStdString());
         if (!edit) {
-            say(words(edit.error()), true);
+            refuse(words(edit.error()));
             return words(edit.error());
+        }
+        if (const auto why = doc_->wouldRefuse(*edit)) {
+            refuse(*why);
+            return why;
         }
         doc_->endMerge();
         const Edit e = *edit;
@@ -92,8 +120,8 @@ void MainWindow::wire() {
     notes_->onRemedy = [this](const Edit& e) {
         const Edit copy = e;
         QTimer::singleShot(0, this, [this, copy] {
-            doc_->apply(copy);
-            say(tr("Done: %1").arg(words(copy.name)));
+            if (!doc_->applyWithin(copy))
+                say(tr("Done: %1").arg(words(copy.name)));
         });
     };
     notes_->onTry = [this](const Finding& f) { return doc_->remediesFor(f); };
@@ -159,10 +187,14 @@ void MainWindow::refresh() {
     perch_->show(p, doc_->plan(), piece_);
     ledger_->show(p, doc_->plan(), piece_, false);
     undo_->setEnabled(doc_->canUndo());
-    undo_->setText(doc_->canUndo() ? tr("Undo: %1").arg(doc_->undoName()) : tr("Undo"));
+    undo_->setText(doc_->canUndo() ? tr("Undo: %1").arg(plainCaption(doc_->undoName())) : tr("Undo"));
     redo_->setEnabled(doc_->canRedo());
-    redo_->setText(doc_->canRedo() ? tr("Redo: %1").arg(doc_->redoName()) : tr("Redo"));
-    setWindowTitle(QString("%1%2 — Upright Owl").arg(words(p.name), doc_->modified() ? " *" : ""));
+    redo_->setText(doc_->canRedo() ? tr("Redo: %1").arg(plainCaption(doc_->redoName())) : tr("Redo"));
+    if (!dragging_) // it asks the disk
+        readOnly_ = doc_->readOnly();
+    const QString name = words(p.name).replace("[*]", "[*][*]"); // in a title these stand for themselves
+    setWindowTitle((doc_->modified() ? tr("%1 * — Upright Owl") : tr("%1 — Upright Owl"))
+                       .arg(readOnly_ ? tr("%1 (read only)").arg(name) : name));
     setWindowModified(doc_->modified());
     if (!bare) {
         if (!dragging_) { // lists and inputs follow when the mouse is let go: the drawing must keep up
@@ -175,28 +207,6 @@ void MainWindow::refresh() {
         if (station_ == Station::place && mode_ == PlaceMode::practice)
             strip_->hide(); // it is about another wall
         refreshBench(p, doc_->plan());
-    }
-    if (doc_->journalWaits() && !doc_->modified() && !doc_->canUndo() && banner_->layout() == nullptr) {
-        auto* row = new QHBoxLayout(banner_);
-        row->setContentsMargins(16, 6, 16, 6);
-        row->addWidget(new QLabel(tr("The last session ended before its edits were saved.")));
-        auto* take = new QPushButton(tr("Take them up again"));
-        take->setObjectName("restoreJournal");
-        auto* drop = new QPushButton(tr("Let them go"));
-        drop->setObjectName("dropJournal");
-        row->addWidget(take);
-        row->addWidget(drop);
-        row->addStretch(1);
-        connect(take, &QPushButton::clicked, this, [this] {
-            banner_->hide();
-            if (const auto problem = doc_->restoreJournal())
-                say(*problem, true);
-        });
-        connect(drop, &QPushButton::clicked, this, [this] {
-            banner_->hide();
-            doc_->removeJournal();
-        });
-        banner_->show();
     }
 }
 
@@ -215,151 +225,6 @@ std::vector<Finding> MainWindow::findingsHere() const {
     return out;
 }
 
-namespace {
-
-/// Views of it stand better beside each other.
-bool tallPiece(const Plan& plan, const std::string& id) {
-    const PiecePlan* pp = plan.find(id);
-    return pp && pp->assembly().height * 2 > pp->assembly().length;
-}
-
-} // namespace
-
-std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) const {
-    const std::string id = piece_.toStdString();
-    const int row = strip_->currentRow();
-    switch (station_) {
-    case Station::place: {
-        if (mode_ == PlaceMode::room)
-            return {{{}, roomView(p, plan, wall_.toStdString()), {0, 0, 1, 1}, true}};
-        if (mode_ == PlaceMode::practice)
-            return {{practice_.revealed
-                         ? words(practiceText(scorePractice(practice_.truth, practice_.marks)))
-                         : tr("Click where you think the middle of a stud is; click a mark to take it "
-                              "away. Then show the truth."),
-                     practiceView(practice_.trace, practice_.marks,
-                                  practice_.revealed ? &practice_.truth : nullptr, p.style),
-                     {0, 0, 1, 1},
-                     true}};
-        WallViewOptions o = snapView_;
-        o.wall = wall_.toStdString();
-        return {{{}, wallView(p, plan, id, o), {0, 0, 1, 1}, true}};
-    }
-    case Station::load:
-        return {{{}, loadView(p, plan, id), {0, 0, 1, 1}, true}};
-    case Station::piece: {
-        PieceViewOptions o;
-        o.turn = turn_;
-        o.tilt = tilt_;
-        o.apart = apart_->value() / 100.0;
-        o.hidden = true;
-        if (tallPiece(plan, id)) // side by side, or it would be a stamp
-            return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.44, 1}, true},
-                    {tr("From the end"), sectionView(p, plan, id), {0.44, 0, 0.24, 1}, true},
-                    {tr("From the front"), frontView(p, plan, id), {0.68, 0, 0.32, 1}, true}};
-        const PiecePlan* shown = plan.find(id);
-        if (shown && shown->assembly().ledgers) // what fits between walls is read from above
-            return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.5, 0.64}, true},
-                    {tr("From above"), aboveView(p, plan, id), {0.5, 0, 0.5, 0.64}, true},
-                    {tr("From the end"), sectionView(p, plan, id), {0, 0.64, 0.38, 0.36}, true},
-                    {tr("From the front"), frontView(p, plan, id), {0.38, 0.64, 0.62, 0.36}, true}};
-        return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.62, 0.68}, true},
-                {tr("From the end"), sectionView(p, plan, id), {0.62, 0, 0.38, 0.68}, true},
-                {tr("From the front"), frontView(p, plan, id), {0, 0.68, 1, 0.32}, true}};
-    }
-    case Station::wood:
-        return {{tr("Click a board to leave it out or take it in"), rackView(p, plan), {0, 0, 1, 1}, true}};
-    case Station::hold: {
-        const PiecePlan* pp = plan.find(id);
-        const bool stands = pp && pp->assembly().floor;
-        const double high = stands ? 0.74 : 0.62;
-        return {{stands ? tr("Section at a tie") : tr("Section at a stud"),
-                 holdSection(p, plan, id),
-                 {0, 0, 0.42, high},
-                 true},
-                {stands ? tr("From the front: what its feet carry")
-                        : tr("From the front: what each stud carries"),
-                 holdFront(p, plan, id),
-                 {0.42, 0, 0.58, high},
-                 true},
-                {stands ? tr("Sag of its weakest board") : tr("Sag along it"),
-                 sagCurve(p, plan, id),
-                 {0, high, 1, 1 - high},
-                 true}};
-    }
-    case Station::cut:
-        return {{{}, cutView(p, plan, row), {0, 0, 1, 1}, true}};
-    case Station::build: {
-        PieceViewOptions o;
-        const PiecePlan* pp = plan.find(id);
-        const auto r = static_cast<std::size_t>(std::max(0, row));
-        if (pp && r < pp->steps.size()) {
-            o.only = pp->steps[r].parts;
-            if (pp->steps[r].fresh.size() < pp->assembly().parts.size())
-                o.fresh = pp->steps[r].fresh;
-            o.apart = pp->steps[r].joint.empty() ? 0 : 0.4;
-        }
-        const QString title = pp && r < pp->steps.size() ? words(pp->steps[r].title) : tr("Finished");
-        if (tallPiece(plan, id))
-            return {
-                {title, pieceView(p, plan, id, o), {0, 0, 0.42, 1}, true},
-                {tr("Finishing, with the drying clock"), scheduleView(p, plan), {0.42, 0, 0.58, 1}, true}};
-        return {{title, pieceView(p, plan, id, o), {0, 0, 1, 0.55}, true},
-                {tr("Finishing, with the drying clock"), scheduleView(p, plan), {0, 0.55, 1, 0.45}, true}};
-    }
-    case Station::hang: {
-        WallViewOptions o;
-        o.marks = true;
-        o.advice = false;
-        return {{{}, wallView(p, plan, id, o), {0, 0, 1, 1}, true}};
-    }
-    case Station::log:
-        return {{tr("Planned against real"), logView(p, plan), {0, 0, 1, 1}, true}};
-    }
-    return {};
-}
-
-void MainWindow::refreshBench(const Project& p, const Plan& plan) {
-    const Piece* piece = p.findPiece(piece_.toStdString());
-    const Wall* wall = p.findWall(wall_.toStdString());
-    title_->setText(tr(stationName(station_)));
-    QString sub = piece ? words(piece->name) : QString();
-    if (station_ == Station::place && wall)
-        sub = mode_ == PlaceMode::practice ? tr("a wall nobody has seen")
-                                           : tr("%1 wide").arg(words(formatLength(wall->width, p.style)));
-    if (const PiecePlan* pp = plan.find(piece_.toStdString()); station_ == Station::hold && pp && pp->hold())
-        sub = words(pp->hold()->option.name);
-    subtitle_->setText(sub);
-    pieceTools_->setVisible(station_ == Station::piece);
-    placeTools_->setVisible(station_ == Station::place);
-    const bool practising = station_ == Station::place && mode_ == PlaceMode::practice;
-    practiceTools_->setVisible(practising);
-    walls_->setVisible(!practising);
-    for (auto* b : placeTools_->findChildren<QPushButton*>())
-        if (const QVariant m = b->property("mode"); m.isValid()) {
-            const QString name = m.toInt() == static_cast<int>(mode_) ? "tabChosen" : "tab";
-            if (b->objectName() != name) {
-                b->setObjectName(name);
-                b->style()->unpolish(b);
-                b->style()->polish(b);
-            }
-        }
-    cutTools_->setVisible(station_ == Station::cut || station_ == Station::build);
-    canvas_->setAccessibleName(tr("Drawing: %1").arg(title_->text()));
-    canvas_->setEmptyText(
-        station_ == Station::wood
-            ? tr("No board of this wood and thickness in rack or shop. See the notes at the right.")
-        : station_ == Station::cut ? tr("Nothing to cut: no board fits. See the notes at the right.")
-                                   : tr("Nothing to draw yet."));
-    canvas_->onTurn = station_ == Station::piece ? std::function<void(QPoint)>([this](QPoint d) {
-        turn_ = std::clamp(turn_ + d.x() * 0.5, -80.0, 80.0);
-        tilt_ = std::clamp(tilt_ + d.y() * 0.4, -35.0, 80.0);
-        refreshBench(doc_->project(), doc_->plan());
-    })
-                                                 : std::function<void(QPoint)>();
-    canvas_->show(panelsFor(p, plan));
-}
-
 std::optional<QString> MainWindow::typed(const QString& field, const QString& text) {
     for (const Station s : {station_, Station::place, Station::piece, Station::load, Station::hold}) {
         for (const auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s,
@@ -373,7 +238,7 @@ std::optional<QString> MainWindow::typed(const QString& field, const QString& te
             if (text !=
                 words(
                     f.value)) // the rounded number was left as it stands: nothing is changed by looking at it
-                doc_->apply(*edit);
+                return doc_->apply(*edit);
             return std::nullopt;
         }
     }
@@ -448,18 +313,45 @@ void MainWindow::hover(const Edit* edit) {
     refreshBench(project, plan);
 }
 
-void MainWindow::say(const QString& sentence, bool bad) {
+/// What the head of the bench leaves for a word in passing, in pixels.
+int MainWindow::roomForMessage() const {
+    if (!message_->isVisible() && stack_->currentIndex() != 0)
+        return 0;
+    int taken = 60; // margins and gaps
+    const std::array<const QWidget*, 5> beside{title_, subtitle_, pieceTools_, cutTools_, placeTools_};
+    for (const QWidget* w : beside)
+        if (w->isVisible())
+            taken += w->sizeHint().width();
+    return stack_->width() - taken;
+}
+
+void MainWindow::say(const QString& sentence) {
+    said_ = sentence;
+    if (message_->fontMetrics().horizontalAdvance(sentence) > roomForMessage()) {
+        refuse(sentence); // no word is cut off
+        return;
+    }
     message_->setText(sentence);
-    message_->setStyleSheet(
-        QString("color:%1;font-size:12px").arg((bad ? currentTheme().fails : currentTheme().info).name()));
-    QTimer::singleShot(bad ? 9000 : 4000, message_, [this, sentence] {
+    message_->setStyleSheet(QString("color:%1;font-size:12px").arg(currentTheme().info.name()));
+    QTimer::singleShot(4000, message_, [this, sentence] {
         if (message_->text() == sentence)
             message_->clear();
     });
 }
 
+void MainWindow::refuse(const QString& sentence) {
+    passing_ << sentence;
+    warn(sentence);
+}
+
+void MainWindow::warn(const QString& sentence) {
+    said_ = sentence;
+    message_->clear();
+    notice_->tell(sentence);
+}
+
 QString MainWindow::message() const {
-    return message_->text();
+    return notice_->sentences().contains(said_) ? said_ : message_->text();
 }
 
 void MainWindow::setTheme(ThemeName name) {

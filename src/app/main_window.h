@@ -4,6 +4,7 @@
 #include "app/bars.h"
 #include "app/canvas.h"
 #include "app/notes.h"
+#include "app/notice.h"
 #include "app/popups.h"
 #include "app/strip.h"
 #include "drawing/views.h"
@@ -16,6 +17,8 @@ class QSlider;
 class QStackedWidget;
 
 namespace owl {
+
+class PriceListDialog;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -34,8 +37,11 @@ class MainWindow : public QMainWindow {
     /// Reads a finder's trace (CSV) for the wall in view and says what is wrong with it if it cannot.
     void readScan(const QString& file);
     void setTheme(ThemeName name);
-    /// Opens a file and says so if it cannot; the open document stays then.
+    /// Opens a file. One that another window has in hand is asked about; of one that cannot be read the last
+    /// version is offered. When it cannot be, the open document stays and the window says why.
     void openFile(const QString& path);
+    /// Puts a sentence where it stays until it is read.
+    void warn(const QString& sentence);
     [[nodiscard]] Canvas* canvas() const { return canvas_; }
     [[nodiscard]] QString message() const;
 
@@ -43,8 +49,13 @@ class MainWindow : public QMainWindow {
     std::function<QString(bool save, const QString& suggestion)> askFile;
     std::function<QString()> askScan;
     std::function<int(const QString& question, const QStringList& answers)> askChoice;
+    std::function<bool(PriceListDialog&)> askPrices;
+
+    /// The shop's database; empty: what is read into the shop is kept while the window is open.
+    QString shopFile;
 
   protected:
+    void showEvent(QShowEvent*) override;
     void closeEvent(QCloseEvent*) override;
     void dragEnterEvent(QDragEnterEvent*) override;
     void dropEvent(QDropEvent*) override;
@@ -79,7 +90,22 @@ class MainWindow : public QMainWindow {
     void showShortcuts();
     void openFinder();
     void hover(const Edit* edit);
-    void say(const QString& sentence, bool bad = false);
+    /// A word in passing.
+    void say(const QString& sentence);
+    /// Why something is not done; it goes when the next thing is.
+    void refuse(const QString& sentence);
+    [[nodiscard]] int roomForMessage() const;
+    void offerJournals();
+    void answerJournal(bool take);
+    /// True when the file may be opened here: free, to be read only, or taken from the other window.
+    bool mayHold(const QString& path, bool& readOnly);
+    void holdAgain(const QString& path);
+    /// True when the version before a damaged file was taken in its place.
+    bool offerLastVersion(const QString& path, const QString& problem);
+    /// Where to save; empty: not at all.
+    QString whereToSave(bool as);
+    /// Asks before files are replaced.
+    bool mayReplace(const QStringList& files);
     void newFrom(const QString& kind);
     /// Adds a piece of this kind to the wall in view, or begins a project with it.
     void addOfKind(const std::string& kind);
@@ -90,6 +116,8 @@ class MainWindow : public QMainWindow {
     void printBook();
     void printVisitSheet();
     void exportFiles();
+    void readPrices();
+    void writePrices();
     QAction* action(const QString& name, const QString& label, const QKeySequence& key,
                     std::function<void()> run);
 
@@ -105,7 +133,11 @@ class MainWindow : public QMainWindow {
     QStackedWidget* stack_ = nullptr;
     QLabel *title_ = nullptr, *subtitle_ = nullptr, *message_ = nullptr;
     QSlider* apart_ = nullptr;
-    QFrame* banner_ = nullptr;
+    QFrame* banner_ = nullptr; ///< what other sessions left
+    Notice* notice_ = nullptr;
+    QStringList passing_; ///< sentences of the notice that the next change takes back
+    QString said_;        ///< the last word, until it is taken back
+    std::vector<LeftJournal> left_;
     WorkingCard* card_ = nullptr;
     Finder* finder_ = nullptr;
     QMenu* recent_ = nullptr;
@@ -121,6 +153,7 @@ class MainWindow : public QMainWindow {
     Length dragLeft_, dragBottom_;
     std::size_t dragIndex_ = 0;
     bool dragging_ = false;
+    bool readOnly_ = false; ///< as the title says
     WallViewOptions snapView_;
     struct Practice {
         ScanWall truth;

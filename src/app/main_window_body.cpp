@@ -2,6 +2,7 @@
 #include "app/kind_chooser.h"
 #include "app/main_window.h"
 #include "app/quiet_combo.h"
+#include "app/text_label.h"
 
 #include "project/placing.h"
 #include "scan/practice.h"
@@ -11,7 +12,6 @@
 #include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QLabel>
 #include <QLocale>
 #include <QMenuBar>
 #include <QMessageBox>
@@ -63,6 +63,8 @@ void MainWindow::buildBody() {
     banner_->setObjectName("banner");
     banner_->hide();
     column->addWidget(banner_);
+    notice_ = new Notice;
+    column->addWidget(notice_);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
 
@@ -70,7 +72,7 @@ void MainWindow::buildBody() {
     left->setFixedWidth(184);
     auto* leftColumn = new QVBoxLayout(left);
     leftColumn->setContentsMargins(8, 8, 8, 8);
-    auto* perchTitle = new QLabel(tr("In this project"));
+    auto* perchTitle = new TextLabel(tr("In this project"));
     perchTitle->setObjectName("heading");
     leftColumn->addWidget(perchTitle);
     perch_ = new Perch;
@@ -98,11 +100,11 @@ void MainWindow::buildBody() {
     benchColumn->setContentsMargins(16, 8, 16, 6);
     benchColumn->setSpacing(4);
     auto* head = new QHBoxLayout;
-    title_ = new QLabel;
+    title_ = new TextLabel;
     title_->setObjectName("title");
-    subtitle_ = new QLabel;
+    subtitle_ = new TextLabel;
     subtitle_->setObjectName("subtitle");
-    message_ = new QLabel;
+    message_ = new TextLabel;
     message_->setObjectName("message");
     head->addWidget(title_);
     head->addSpacing(10);
@@ -112,7 +114,7 @@ void MainWindow::buildBody() {
     pieceTools_ = new QWidget;
     auto* pieceRow = new QHBoxLayout(pieceTools_);
     pieceRow->setContentsMargins(0, 0, 0, 0);
-    auto* apartLabel = new QLabel(tr("pull apart"));
+    auto* apartLabel = new TextLabel(tr("pull apart"));
     apartLabel->setObjectName("fieldLabel");
     apart_ = new QSlider(Qt::Horizontal);
     apart_->setObjectName("apart");
@@ -202,10 +204,10 @@ QWidget* MainWindow::buildEmptyState() {
     head->addSpacing(18);
     auto* words = new QVBoxLayout;
     words->addStretch(1);
-    auto* ask = new QLabel(tr("What are you putting on the wall?"));
+    auto* ask = new TextLabel(tr("What are you putting on the wall?"));
     ask->setObjectName("title");
     words->addWidget(ask);
-    auto* sub = new QLabel(
+    auto* sub = new TextLabel(
         tr("Choose a piece: sizes, wall and load start from sensible figures and can all be changed."));
     sub->setObjectName("subtitle");
     words->addWidget(sub);
@@ -266,6 +268,8 @@ void MainWindow::buildActions() {
         if (const QString f = askScan(); !f.isEmpty())
             readScan(f);
     }));
+    file->addAction(action("readPrices", tr("Read a price list .."), {}, [this] { readPrices(); }));
+    file->addAction(action("writePrices", tr("Write the price list .."), {}, [this] { writePrices(); }));
     file->addAction(action("visitSheet", tr("Visit sheet: preview and print .."),
                            QKeySequence("Ctrl+Shift+P"), [this] { printVisitSheet(); }));
     file->addAction(action("export", tr("Write plan, lists and book into a folder"), QKeySequence("Ctrl+E"),

@@ -1,6 +1,8 @@
 // Files and paper: new, open, save, recent, print, export, closing.
 #include "app/book_printer.h"
 #include "app/main_window.h"
+#include "app/text_label.h"
+#include "files/file.h"
 #include "plan/plan_json.h"
 #include "project/project_file.h"
 #include "report/csv.h"
@@ -10,11 +12,15 @@
 #include <QDir>
 #include <QDragEnterEvent>
 #include <QFileInfo>
+#include <QHBoxLayout>
+#include <QLocale>
 #include <QMenu>
 #include <QMimeData>
 #include <QPrintPreviewDialog>
 #include <QPrinter>
+#include <QPushButton>
 #include <QSettings>
+#include <QTimer>
 
 namespace owl {
 namespace {
@@ -39,7 +45,7 @@ void MainWindow::newFrom(const QString& kind) {
     const bool inches = QLocale::system().measurementSystem() != QLocale::MetricSystem;
     auto p = newProject(kind.toStdString(), inches ? Units::imperial : Units::metric);
     if (!p) {
-        say(words(p.error()), true);
+        refuse(words(p.error()));
         return;
     }
     p->style.decimalComma = QLocale().decimalPoint() == QLatin1String(",");
@@ -59,32 +65,206 @@ void MainWindow::openFile(const QString& path) {
         readScan(path);
         return;
     }
-    if (const auto problem = doc_->open(path)) {
-        say(*problem, true);
+    bool readOnly = false;
+    const QString before = doc_->path();
+    if (!mayHold(path, readOnly))
         return;
+    if (const auto problem = doc_->open(path)) {
+        warn(*problem);
+        if (!offerLastVersion(path, *problem)) {
+            holdAgain(before);
+            return;
+        }
     }
+    if (readOnly)
+        doc_->setReadOnly(true);
     remember(path);
     station_ = Station::place;
     refresh();
 }
 
-bool MainWindow::save(bool as) {
+bool MainWindow::mayHold(const QString& path, bool& readOnly) {
+    if (!Document::isFile(path) || !QFileInfo::exists(path) || doc_->hold().take(path))
+        return true;
+    const int answer =
+        askChoice(tr("%1 is open in another window. Read only, you can look and change here and save under "
+                     "another name; taken over, it is the other window that can do only that.")
+                      .arg(QFileInfo(path).fileName()),
+                  {tr("Read only"), tr("Take it over"), tr("Stay")});
+    readOnly = answer == 0;
+    if (answer == 1)
+        doc_->hold().takeAway(path);
+    return answer != 2;
+}
+
+/// What stays open stays marked.
+void MainWindow::holdAgain(const QString& path) {
+    if (Document::isFile(path))
+        doc_->hold().take(path);
+}
+
+bool MainWindow::offerLastVersion(const QString& path, const QString& problem) {
+    const QFileInfo old(path + "~");
+    if (!old.exists() || !loadProject(old.filePath().toStdString()))
+        return false;
+    const int answer =
+        askChoice(tr("%1\n\nIts last version, of %2, stands beside it and can be read.")
+                      .arg(problem, QLocale().toString(old.lastModified(), QLocale::ShortFormat)),
+                  {tr("Open the last version"), tr("Leave it")});
+    return answer == 0 && !doc_->openLastVersion(path);
+}
+
+namespace {
+
+/// A name a file may have: a project's name is free text, a file's keeps to its folder.
+QString fileNameOf(QString name) {
+    for (QChar& c : name)
+        if (c == '/' || c == '\\' || c < QChar(32) || c == QChar(127))
+            c = '-';
+    while (name.startsWith('.') || name.startsWith(' '))
+        name.remove(0, 1);
+    while (name.toUtf8().size() > 120)
+        name.chop(1);
+    name = name.trimmed();
+    return name.isEmpty() ? QString("project") : name;
+}
+
+} // namespace
+
+QString MainWindow::whereToSave(bool as) {
     QString path = doc_->path();
-    if (as || path.isEmpty() || path.startsWith(":/"))
-        path = askFile(true, path.startsWith(":/") || path.isEmpty()
-                                 ? QDir::homePath() + "/" + words(doc_->project().name) + ".owl"
-                                 : path);
+    const bool nameless = !Document::isFile(path);
+    if (!as && !nameless && doc_->readOnly()) {
+        warn(tr("%1 is in another window's hands; save under another name.").arg(QFileInfo(path).fileName()));
+        as = true;
+    }
+    if (!as && !nameless && doc_->changedOutside()) {
+        const int answer = askChoice(
+            tr("%1 was changed by somebody else since it was opened here. Both can be kept.")
+                .arg(QFileInfo(path).fileName()),
+            {tr("Save mine under another name"),
+             tr("Replace it; it stays beside mine as %1~").arg(QFileInfo(path).fileName()), tr("Stay")});
+        if (answer == 1)
+            return path;
+        if (answer != 0)
+            return {};
+        as = true;
+    }
+    if (!as && !nameless)
+        return path;
+    QString chosen = askFile(
+        true, nameless ? QDir::homePath() + "/" + fileNameOf(words(doc_->project().name)) + ".owl" : path);
+    if (chosen.isEmpty())
+        return {};
+    if (QFileInfo(chosen).suffix().isEmpty()) {
+        chosen += ".owl";
+        if (!mayReplace({chosen}))
+            return {};
+    }
+    return chosen;
+}
+
+bool MainWindow::mayReplace(const QStringList& files) {
+    QStringList there;
+    for (const QString& f : files)
+        if (QFileInfo::exists(f))
+            there << QFileInfo(f).fileName();
+    if (there.isEmpty())
+        return true;
+    return askChoice(tr("These files are there already: %1.").arg(there.join(", ")),
+                     {tr("Replace them"), tr("Stay")}) == 0;
+}
+
+bool MainWindow::save(bool as) {
+    const QString path = whereToSave(as);
     if (path.isEmpty())
         return false;
-    if (!path.endsWith(".owl"))
-        path += ".owl";
-    if (const auto problem = doc_->save(path)) {
-        say(*problem, true);
+    const bool other = QFileInfo(path).absoluteFilePath() != doc_->path();
+    if (!other && doc_->readOnly()) {
+        warn(tr("%1 is in another window's hands; save under another name.").arg(QFileInfo(path).fileName()));
         return false;
     }
-    remember(path);
+    if (other && QFileInfo::exists(path) && !doc_->hold().take(path)) {
+        warn(tr("%1 is open in another window; save under another name.").arg(QFileInfo(path).fileName()));
+        return false;
+    }
+    if (const auto problem = doc_->save(path)) {
+        warn(*problem);
+        return false;
+    }
+    doc_->hold().take(path);
+    remember(doc_->path());
     say(tr("Saved as %1").arg(QFileInfo(path).fileName()));
     return true;
+}
+
+/// What other sessions left is offered, one at a time, until somebody answers; nothing that happens in this
+/// window answers for them.
+void MainWindow::offerJournals() {
+    if (doc_->journal())
+        left_ = doc_->journal()->left();
+    delete banner_->layout();
+    qDeleteAll(banner_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));
+    banner_->setVisible(!left_.empty());
+    if (left_.empty())
+        return;
+    const LeftJournal& j = left_.front();
+    const QString what =
+        j.fault.empty()
+            ? tr("Edits of %1 from %2 were not saved when their window ended.")
+                  .arg(words(j.name), words(j.about.written))
+            : tr("Edits that were not saved were left, but they cannot be read: %1").arg(words(j.fault));
+    auto* row = new QHBoxLayout(banner_);
+    row->setContentsMargins(16, 6, 16, 6);
+    auto* label = new TextLabel(j.newerFile ? what + " " + tr("Its file was saved after them.") : what);
+    label->setObjectName("journalOffer");
+    label->setWordWrap(true);
+    row->addWidget(label, 1);
+    for (const auto& [name, caption, take] : {std::tuple("restoreJournal", tr("Take them up again"), true),
+                                              std::tuple("dropJournal", tr("Let them go"), false)}) {
+        if (take && !j.fault.empty())
+            continue;
+        auto* b = new QPushButton(caption);
+        b->setObjectName(name);
+        connect(b, &QPushButton::clicked, this, [this, yes = take] {
+            QTimer::singleShot(0, this,
+                               [this, yes] { answerJournal(yes); }); // its button goes with the answer
+        });
+        row->addWidget(b);
+    }
+}
+
+void MainWindow::answerJournal(bool take) {
+    if (left_.empty())
+        return;
+    const LeftJournal j = left_.front();
+    if (take) {
+        bool readOnly = false;
+        const QString before = doc_->path();
+        if (!mayLeave() || !mayHold(words(j.about.path), readOnly))
+            return;
+        if (const auto problem = doc_->takeUp(j)) {
+            warn(*problem);
+            holdAgain(before);
+        } else if (readOnly) {
+            doc_->setReadOnly(true);
+        }
+        station_ = Station::place;
+        refresh();
+    } else if (askChoice(
+                   tr("Let the edits of %1 from %2 go for good?").arg(words(j.name), words(j.about.written)),
+                   {tr("Let them go"), tr("Stay")}) != 0) {
+        return;
+    } else if (!JournalKeeper::drop(j)) {
+        warn(tr("Another window has taken them up already."));
+    }
+    offerJournals();
+}
+
+void MainWindow::showEvent(QShowEvent* e) {
+    QMainWindow::showEvent(e);
+    if (!e->spontaneous())
+        offerJournals();
 }
 
 bool MainWindow::mayLeave() {
@@ -109,12 +289,12 @@ void MainWindow::fillRecent() {
     recent_->clear();
     for (const QString& f : QSettings().value("recent").toStringList())
         recent_
-            ->addAction(QFileInfo(f).fileName(), this,
+            ->addAction(plainCaption(QFileInfo(f).fileName()), this,
                         [this, f] {
                             if (mayLeave())
                                 openFile(f);
                         })
-            ->setToolTip(f);
+            ->setToolTip(plainTip(f));
     recent_->setEnabled(!recent_->isEmpty());
 }
 
@@ -140,35 +320,40 @@ void MainWindow::printBook() {
 
 void MainWindow::printVisitSheet() {
     if (doc_->project().walls.empty()) {
-        say(tr("Add a wall first."), true);
+        refuse(tr("Add a wall first."));
         return;
     }
     previewBlocks(this, doc_->project(), visitSheet(doc_->project(), doc_->plan(), wall_.toStdString()));
 }
 
 void MainWindow::exportFiles() {
-    const QString suggestion =
-        (doc_->path().isEmpty() || doc_->path().startsWith(":/") ? QDir::homePath()
-                                                                 : QFileInfo(doc_->path()).absolutePath()) +
-        "/" + words(doc_->project().name) + " book.pdf";
-    const QString pdf = askFile(true, suggestion);
+    const QString folder =
+        Document::isFile(doc_->path()) ? QFileInfo(doc_->path()).absolutePath() : QDir::homePath();
+    const QString pdf = askFile(true, folder + "/" + fileNameOf(words(doc_->project().name)) + " book.pdf");
     if (pdf.isEmpty())
         return;
     const QFileInfo info(pdf);
     const QString stem = info.absolutePath() + "/" + info.completeBaseName();
-    if (const auto problem = writeBookPdf(stem + ".pdf", doc_->project(), doc_->plan())) {
-        say(*problem, true);
-        return;
-    }
     const std::pair<const char*, std::string> files[] = {
         {" plan.json", planJson(doc_->project(), doc_->plan()).dump(2) + "\n"},
         {" cut-job.json", cutJobJson(doc_->plan().cutJob).dump(2) + "\n"},
         {" cut list.csv", cutListCsv(doc_->project(), doc_->plan())},
         {" shopping.csv", shoppingCsv(doc_->plan())},
         {" wall marks.csv", marksCsv(doc_->project(), doc_->plan())}};
+    QStringList all;
+    if (stem + ".pdf" != pdf) // else the dialog has asked
+        all << stem + ".pdf";
     for (const auto& [name, text] : files)
-        if (const auto ok = writeFileSafely((stem + name).toStdString(), text, false); !ok) {
-            say(words(ok.error()), true);
+        all << stem + name;
+    if (!mayReplace(all))
+        return;
+    if (const auto problem = writeBookPdf(stem + ".pdf", doc_->project(), doc_->plan())) {
+        warn(*problem);
+        return;
+    }
+    for (const auto& [name, text] : files)
+        if (const auto ok = writeFile((stem + name).toStdString(), text); !ok) {
+            warn(words(ok.error()));
             return;
         }
     say(tr("Written beside %1").arg(info.fileName()));
@@ -179,7 +364,7 @@ void MainWindow::closeEvent(QCloseEvent* e) {
         e->ignore();
         return;
     }
-    doc_->removeJournal();
+    doc_->endJournal();
     QSettings().setValue("geometry", saveGeometry());
     e->accept();
 }

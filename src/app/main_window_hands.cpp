@@ -69,7 +69,7 @@ void MainWindow::dragPiece(const QString& id, Point moved, int phase, double mmP
     if (!up.why.empty())
         snapView_.snapZ = up.line.mm();
     snapView_.snapped = across.why + (across.why.empty() || up.why.empty() ? "" : "; ") + up.why;
-    doc_->apply(
+    doc_->applyWithin(
         {tr("Move %1").arg(words(piece->name)).toStdString(),
          [key = id.toStdString(), left = across.at, z = up.at](Project& p) { movePiece(p, key, left, z); }},
         "drag:" + id);
@@ -97,19 +97,19 @@ void MainWindow::dragStud(const QString& id, Point moved, int phase) {
     const Length to = std::clamp(roundToTape(dragLeft_ + by, style), Length(), wall->width);
     const bool spaced = wall->studMode == StudMode::spacing;
     const Length first = std::max(Length(), roundToTape(dragBottom_ + by, style));
-    doc_->apply({tr("Move a stud").toStdString(),
-                 [w = wall->id, i = dragIndex_, to, spaced, first](Project& p) {
-                     Wall* v = p.findWall(w);
-                     if (!v)
-                         return;
-                     if (spaced) {
-                         v->firstStud = first;
-                     } else if (i < v->studs.size()) {
-                         v->studs[i].x = to;
-                         v->studs[i].source = StudSource::typed;
-                     }
-                 }},
-                "stud");
+    doc_->applyWithin({tr("Move a stud").toStdString(),
+                       [w = wall->id, i = dragIndex_, to, spaced, first](Project& p) {
+                           Wall* v = p.findWall(w);
+                           if (!v)
+                               return;
+                           if (spaced) {
+                               v->firstStud = first;
+                           } else if (i < v->studs.size()) {
+                               v->studs[i].x = to;
+                               v->studs[i].source = StudSource::typed;
+                           }
+                       }},
+                      "stud");
     say(spaced ? tr("First stud at %1").arg(words(formatLength(first, style)))
                : tr("Stud at %1").arg(words(formatLength(to, style))));
 }
@@ -166,13 +166,13 @@ void MainWindow::dragThing(const QString& id, Point moved, int phase) {
     const NumberStyle style = doc_->project().style;
     const Length x = roundToTape(dragLeft_ + Length::mm(moved.x), style);
     const Length z = std::max(Length(), roundToTape(dragBottom_ - Length::mm(moved.y), style));
-    doc_->apply({tr("Move something").toStdString(),
-                 [w = wall->id, key, x, z](Project& p) {
-                     if (Wall* v = p.findWall(w))
-                         moveThing(v->obstacles, key, x, z) || moveThing(v->furniture, key, x, z) ||
-                             moveThing(v->openings, key, x, z);
-                 }},
-                "thing:" + id);
+    doc_->applyWithin({tr("Move something").toStdString(),
+                       [w = wall->id, key, x, z](Project& p) {
+                           if (Wall* v = p.findWall(w))
+                               moveThing(v->obstacles, key, x, z) || moveThing(v->furniture, key, x, z) ||
+                                   moveThing(v->openings, key, x, z);
+                       }},
+                      "thing:" + id);
     say(tr("%1 from the left").arg(words(formatLength(x, style))));
 }
 
@@ -191,15 +191,15 @@ void MainWindow::dragItem(const QString& id, Point moved, int phase) {
     const Length most = std::max(Length(), lengthOf(piece->params) - item->width);
     const Length x =
         std::clamp(roundToTape(dragLeft_ + Length::mm(moved.x), doc_->project().style), Length(), most);
-    doc_->apply({tr("Move %1").arg(words(item->name)).toStdString(),
-                 [p = piece_.toStdString(), i = id.toStdString(), x](Project& project) {
-                     for (auto& q : project.pieces)
-                         if (q.id == p)
-                             for (auto& l : q.load.items)
-                                 if (l.id == i)
-                                     l.x = x;
-                 }},
-                "dragitem:" + id);
+    doc_->applyWithin({tr("Move %1").arg(words(item->name)).toStdString(),
+                       [p = piece_.toStdString(), i = id.toStdString(), x](Project& project) {
+                           for (auto& q : project.pieces)
+                               if (q.id == p)
+                                   for (auto& l : q.load.items)
+                                       if (l.id == i)
+                                           l.x = x;
+                       }},
+                      "dragitem:" + id);
     if (phase == 2)
         doc_->endMerge();
 }
@@ -255,9 +255,9 @@ void MainWindow::nudge(int dx, int dz, bool far) {
         (doc_->project().style.units == Units::metric ? 1_mm : Length::inches(1, 16)) * (far ? 10 : 1);
     const Length left = std::max(Length(), pieceLeft(doc_->project(), *piece) + unit * dx);
     const Length z = std::max(Length(), pieceBottom(doc_->project(), *piece) + unit * dz);
-    doc_->apply({tr("Move %1").arg(words(piece->name)).toStdString(),
-                 [id = piece->id, left, z](Project& p) { movePiece(p, id, left, z); }},
-                "nudge:" + piece_);
+    doc_->applyWithin({tr("Move %1").arg(words(piece->name)).toStdString(),
+                       [id = piece->id, left, z](Project& p) { movePiece(p, id, left, z); }},
+                      "nudge:" + piece_);
 }
 
 void MainWindow::keyPressEvent(QKeyEvent* e) {

@@ -1,7 +1,7 @@
 // What is special about Place: which wall is in view, scans, practice.
 #include "app/main_window.h"
 
-#include "project/project_file.h"
+#include "files/file.h"
 #include "room/scan_of_wall.h"
 #include "scan/practice.h"
 
@@ -64,17 +64,17 @@ void MainWindow::setPlaceMode(PlaceMode mode) {
 void MainWindow::readScan(const QString& file) {
     const auto text = readFile(file.toStdString());
     if (!text) {
-        say(words(text.error()), true);
+        warn(words(text.error()));
         return;
     }
     const auto trace = readTraceCsv(*text, QFileInfo(file).fileName().toStdString());
     if (!trace) {
-        say(words(trace.error()), true);
+        warn(words(trace.error()));
         return;
     }
     const Wall* wall = doc_->project().findWall(wall_.toStdString());
     if (!wall) {
-        say(tr("Add a wall first."), true);
+        refuse(tr("Add a wall first."));
         return;
     }
     doc_->apply({tr("Read a stud scan").toStdString(), [w = wall->id, t = *trace](Project& p) {

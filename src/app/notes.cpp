@@ -4,12 +4,12 @@
 #include "app/quiet_combo.h"
 #include "piece/edges.h"
 
+#include "app/text_label.h"
 #include "app/theme.h"
 
 #include <QCheckBox>
 #include <QComboBox>
 #include <QEvent>
-#include <QLabel>
 #include <QLineEdit>
 #include <QPointer>
 #include <QPushButton>
@@ -204,7 +204,7 @@ void Notes::fillFindings() {
     for (std::size_t i = 0; i < findings_.size(); ++i) {
         const bool blocks = findings_[i].severity == Severity::blocks;
         if (!blocks && !std::exchange(headed, true)) {
-            auto* h = new QLabel(tr("Owl notes"));
+            auto* h = new TextLabel(tr("Owl notes"));
             h->setObjectName("heading");
             others_->addWidget(h);
         }
@@ -340,26 +340,26 @@ void Notes::addField(QVBoxLayout* into, const Field& field) {
         auto* box = new QCheckBox(words(field.label));
         box->setObjectName(name);
         box->setChecked(field.value == "yes");
-        box->setToolTip(words(field.help));
+        box->setToolTip(plainTip(words(field.help)));
         connect(box, &QCheckBox::toggled, this,
                 [this, id = field.id](bool on) { answer(id, on ? "yes" : "no"); });
         into->addWidget(box);
         return;
     }
     auto* row = new QHBoxLayout;
-    auto* label = new QLabel(words(field.label));
+    auto* label = new TextLabel(words(field.label));
     label->setObjectName("fieldLabel");
     label->setFixedWidth(112);
     label->setWordWrap(true);
     QWidget* input = makeInput(field);
     input->setObjectName(name);
     input->setAccessibleName(words(field.label));
-    input->setToolTip(words(field.help));
+    input->setToolTip(plainTip(words(field.help)));
     label->setBuddy(input);
     row->addWidget(label);
     row->addWidget(input, 1);
     into->addLayout(row);
-    auto* wrong = new QLabel;
+    auto* wrong = new TextLabel;
     wrong->setObjectName("wrong:" + words(field.id));
     wrong->setStyleSheet(QString("color:%1;font-size:11px").arg(currentTheme().fails.name()));
     wrong->setWordWrap(true);
@@ -373,7 +373,7 @@ void Notes::addField(QVBoxLayout* into, const Field& field) {
         into->addWidget(sketch);
     }
     if (!field.help.empty() && field.help.size() < 64 && field.kind == FieldKind::text) {
-        auto* help = new QLabel(words(field.help));
+        auto* help = new TextLabel(words(field.help));
         help->setObjectName("help");
         help->setWordWrap(true);
         into->addWidget(help);
@@ -392,17 +392,17 @@ void Notes::addFinding(QVBoxLayout* into, std::size_t index) {
     auto* column = new QVBoxLayout(card);
     column->setContentsMargins(13, 8, 10, 9);
     column->setSpacing(4);
-    auto* title = new QLabel(words(f.title));
+    auto* title = new TextLabel(words(f.title));
     title->setObjectName("cardTitle");
     title->setWordWrap(true);
     column->addWidget(title);
-    auto* text = new QLabel(words(f.text));
+    auto* text = new TextLabel(words(f.text));
     text->setObjectName("cardText");
     text->setWordWrap(true);
     column->addWidget(text);
     for (std::size_t r = 0; r < f.remedies.size(); ++r) {
         const Remedy& remedy = f.remedies[r];
-        auto* b = new QPushButton(words(remedy.name));
+        auto* b = new QPushButton(plainCaption(words(remedy.name)));
         b->setObjectName("remedy:" + words(f.id) + ":" + words(f.remedies[r].name));
         b->setCursor(Qt::PointingHandCursor);
         b->installEventFilter(this);
@@ -418,16 +418,17 @@ void Notes::addFinding(QVBoxLayout* into, std::size_t index) {
         constexpr int cardWide = 232; // px inside the card of the narrowest panel
         constexpr int bringsWide = 80;
         if (b->sizeHint().width() > cardWide) {
-            b->setToolTip(b->text());
+            b->setToolTip(plainTip(words(remedy.name)));
             const int frame = b->sizeHint().width() - b->fontMetrics().horizontalAdvance(b->text());
-            b->setText(b->fontMetrics().elidedText(b->text(), Qt::ElideRight, cardWide - frame));
+            b->setText(plainCaption(
+                b->fontMetrics().elidedText(words(remedy.name), Qt::ElideRight, cardWide - frame)));
         }
         const bool below = b->sizeHint().width() > cardWide - bringsWide;
         auto* row = new QHBoxLayout;
         row->addWidget(b);
         QLabel* brings = nullptr;
         if (!remedy.brings.empty()) {
-            brings = new QLabel(words(remedy.brings));
+            brings = new TextLabel(words(remedy.brings));
             brings->setObjectName("help");
             brings->setWordWrap(true);
         }

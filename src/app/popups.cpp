@@ -1,10 +1,10 @@
 #include "app/popups.h"
 
+#include "app/text_label.h"
 #include "app/theme.h"
 
 #include <QGridLayout>
 #include <QKeyEvent>
-#include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 
@@ -31,7 +31,7 @@ void WorkingCard::show(const QString& title, const Working& w, const QPoint& glo
     int row = 0;
     text_.clear();
     const auto line = [&](const QString& s, const char* kind) {
-        auto* l = new QLabel(s);
+        auto* l = new TextLabel(s);
         l->setObjectName(kind);
         l->setWordWrap(true);
         grid->addWidget(l, row++, 0, 1, 2);
@@ -42,10 +42,10 @@ void WorkingCard::show(const QString& title, const Working& w, const QPoint& glo
         line(title, "cardTitle");
     line(words(w.formula), "formula")->setFont(uiFont(13));
     for (const auto& [name, value] : w.values) {
-        auto* a = new QLabel(words(name));
+        auto* a = new TextLabel(words(name));
         a->setObjectName("cardText");
         a->setWordWrap(true);
-        auto* b = new QLabel(words(value));
+        auto* b = new TextLabel(words(value));
         b->setWordWrap(true);
         grid->addWidget(a, row, 0);
         grid->addWidget(b, row++, 1);

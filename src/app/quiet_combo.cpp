@@ -1,5 +1,6 @@
 #include "app/quiet_combo.h"
 
+#include "app/text_label.h"
 #include "app/theme.h"
 
 #include <QHelpEvent>
@@ -31,7 +32,7 @@ void QuietCombo::paintEvent(QPaintEvent*) {
 
 bool QuietCombo::event(QEvent* e) {
     if (e->type() == QEvent::ToolTip && toolTip().isEmpty()) {
-        QToolTip::showText(static_cast<QHelpEvent*>(e)->globalPos(), currentText(), this);
+        QToolTip::showText(static_cast<QHelpEvent*>(e)->globalPos(), plainTip(currentText()), this);
         return true;
     }
     return QComboBox::event(e);

@@ -1,10 +1,10 @@
 #include "app/strip.h"
 
 #include "app/draw.h"
+#include "app/text_label.h"
 
 #include <QHeaderView>
 #include <QKeyEvent>
-#include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QTableWidget>
@@ -25,8 +25,8 @@ QIcon feather(Status s) {
 } // namespace
 
 Strip::Strip(QWidget* parent)
-    : QWidget(parent), title_(new QLabel), tabs_(new QWidget), fold_(new QPushButton), detail_(new QLabel),
-      detailArea_(new QScrollArea), table_(new QTableWidget) {
+    : QWidget(parent), title_(new TextLabel), tabs_(new QWidget), fold_(new QPushButton),
+      detail_(new TextLabel), detailArea_(new QScrollArea), table_(new QTableWidget) {
     setObjectName("strip");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 4, 0, 0);
@@ -232,7 +232,7 @@ void Strip::fill() {
             const bool numeric =
                 std::find(data_.numeric.begin(), data_.numeric.end(), c) != data_.numeric.end();
             item->setTextAlignment((numeric ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
-            item->setToolTip(item->text());
+            item->setToolTip(plainTip(item->text()));
             item->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable);
             if (c == data_.tick) {
                 item->setFlags(item->flags() | Qt::ItemIsUserCheckable);

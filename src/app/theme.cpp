@@ -228,7 +228,9 @@ QListWidget { background: transparent; border: 0; } QListWidget::item { padding:
 QSlider::groove:horizontal { height: 3px; background: %4; border-radius: 1px; } QSlider::handle:horizontal { width: 14px; margin: -6px 0; border-radius: 7px; background: %6; }
 QSlider:focus { border: 1px solid %6; border-radius: 6px; }
 QToolTip { background: %3; color: %2; border: 1px solid %4; padding: 4px; }
-QFrame#rule { background: %4; } QFrame#banner { background: %7; border-bottom: 1px solid %6; }
+QDialog { background: %1; }
+QFrame#rule { background: %4; } QFrame#banner, QFrame#notice { background: %7; border-bottom: 1px solid %6; }
+QFrame#notice { border-left: 4px solid %6; }
 )")
         .arg(paper.name(), ink.name(), surface.name(), line.name(), soft.name(), accent.name(), raised.name(),
              onAccent.name(), fails.name())

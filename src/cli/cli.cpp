@@ -1,9 +1,10 @@
-#include "cli/cli.h"
+#include "cli/command.h"
 
 #include "catalog/catalog.h"
-#include "catalog/csv.h"
 #include "cutting/solve.h"
 #include "drawing/views.h"
+#include "files/csv.h"
+#include "files/json_text.h"
 #include "plan/plan.h"
 #include "plan/plan_json.h"
 #include "plan/remedies.h"
@@ -18,25 +19,11 @@
 
 #include <CLI/CLI.hpp>
 #include <chrono>
-#include <filesystem>
-#include <ostream>
 
 namespace owl::cli {
 namespace {
 
 namespace fs = std::filesystem;
-
-/// A sentence for the user and the exit code that goes with it.
-struct Stop {
-    int code;
-    std::string sentence;
-};
-
-template <typename T> T orStop(tl::expected<T, std::string> v, int code = unreadable) {
-    if (!v)
-        throw Stop{code, v.error()};
-    return std::move(*v);
-}
 
 Shop openShop(const std::string& path) {
     if (path.empty())
@@ -44,32 +31,31 @@ Shop openShop(const std::string& path) {
     if (!fs::exists(path))
         throw Stop{unreadable, path + ": there is no such shop database."};
     auto store = orStop(ShopStore::open(path));
-    return orStop(store.load());
+    std::vector<std::string> left;
+    Shop shop = orStop(store.load(&left));
+    if (!left.empty()) // a plan by half a shop would be another plan
+        throw Stop{unreadable, path + ": " + left.front()};
+    return shop;
 }
 
-void write(const fs::path& path, const std::string& text, std::ostream& err) {
-    if (auto ok = writeFileSafely(path, text, false); !ok)
-        throw Stop{unwritable, ok.error()};
-    err << "wrote " << path.string() << "\n";
-}
+using Clock = std::chrono::steady_clock;
 
-struct Options {
-    std::string file, shop, out, units = "mm", kind, subject, simulate, piece, part, view = "piece";
-    double seconds = 5, planSeconds = 0, cover = 12.5;
-    std::uint64_t seed = 1;
-    bool csv = false, json = false;
-    std::vector<std::string> set;
-    std::optional<std::uint64_t> random;
-};
-
-/// Many tries, ended by the clock.
-CutEffort effortFor(double seconds) {
+/// Many tries, ended by the clock that began then.
+CutEffort effortFor(double seconds, Clock::time_point begin = Clock::now()) {
     CutEffort effort;
     effort.tries = 4000;
-    effort.stop = [begin = std::chrono::steady_clock::now(), seconds] {
-        return std::chrono::duration<double>(std::chrono::steady_clock::now() - begin).count() > seconds;
+    effort.stop = [begin, seconds] {
+        return std::chrono::duration<double>(Clock::now() - begin).count() > seconds;
     };
     return effort;
+}
+
+/// Seconds that checking and writing a plan of so many pieces take.
+double secondsToWrite(const CutJob& job) {
+    double pieces = 0;
+    for (const auto& p : job.parts)
+        pieces += p.quantity;
+    return pieces * 5e-6;
 }
 
 int doPlan(const Options& o, std::ostream& out, std::ostream& err) {
@@ -114,9 +100,10 @@ int doCheck(const Options& o, std::ostream& out) {
 }
 
 int doCut(const Options& o, std::ostream& out, std::ostream& err) {
+    const auto begin = Clock::now();
     const std::string text = orStop(readFile(o.file));
     const CutJob job = orStop(readCutJob(text, fs::path(o.file).filename().string()));
-    const CutPlan p = solveCutJob(job, effortFor(o.seconds));
+    const CutPlan p = solveCutJob(job, effortFor(o.seconds - secondsToWrite(job), begin));
     if (const std::string fault = faultIn(job, p); !fault.empty())
         throw Stop{unwritable, "the plan failed its own check and is not written: " + fault};
     const std::string json = cutPlanJson(p).dump(2) + "\n";
@@ -196,11 +183,11 @@ int doDraw(const Options& o, std::ostream& out, std::ostream& err) {
 
 int doStrength(const Options& o, std::ostream& out) {
     const std::string text = orStop(readFile(o.file));
-    const auto doc = nlohmann::json::parse(text, nullptr, false);
     const std::string name = fs::path(o.file).filename().string();
-    if (doc.is_discarded())
-        throw Stop{unreadable, name + ": this is not JSON, or the file is cut short."};
-    const auto result = evaluateCases(doc);
+    const auto doc = parseSortedJson(text);
+    if (!doc)
+        throw Stop{unreadable, name + ": " + doc.error() + "."};
+    const auto result = evaluateCases(*doc);
     if (!result)
         throw Stop{unreadable, name + ": " + result.error() + "."};
     out << result->dump(1) << "\n";
@@ -284,7 +271,7 @@ int doScan(const Options& o, std::ostream& out) {
 }
 
 std::string csvCell(const nlohmann::ordered_json& v) {
-    return csvField(v.is_string() ? v.get<std::string>() : v.dump());
+    return v.is_string() ? csvWords(v.get<std::string>()) : csvField(v.dump());
 }
 
 void printCsv(const nlohmann::ordered_json& subject, std::ostream& out) {
@@ -388,6 +375,17 @@ const std::vector<Command>& commands() {
         {"kinds", "Print the kinds of piece and their parameters.",
          [](CLI::App& a, Options& o) { a.add_flag("--json", o.json, "as JSON"); },
          [](const Options& o, std::ostream& out, std::ostream&) { return doKinds(o, out); }},
+        {"shop", "Write the shop's price list as CSV, look at one, or read one in.",
+         [](CLI::App& a, Options& o) {
+             a.add_option("ACTION", o.action, "export, preview or import")->required();
+             a.add_option("LIST", o.file, "the price list (CSV)");
+             a.add_option("--shop", o.shop, "a shop database instead of the shipped price list");
+             a.add_option("--separator", o.separator, "between fields: , ; or tab; as it looks otherwise");
+             a.add_option("--decimal", o.decimal, "decimal mark: . or ,; as it looks otherwise");
+             a.add_option("--column", o.columns,
+                          "OURS=HEADING, a column under another heading; may be given again");
+         },
+         doShop},
         {"catalog", "Print reference data with sources.",
          [](CLI::App& a, Options& o) {
              a.add_option("SUBJECT", o.subject, "species, screws_gauge, loads, ..")->required();
@@ -412,8 +410,14 @@ int run(const std::vector<std::string>& args, std::ostream& out, std::ostream& e
     try {
         app.parse(reversed);
         for (const auto& c : commands())
-            if (app.got_subcommand(c.name))
-                return c.execute(options, out, err);
+            if (app.got_subcommand(c.name)) {
+                const int code = c.execute(options, out, err);
+                if (!out.flush())
+                    throw Stop{unwritable,
+                               "What was asked for could not be written: the disk is full, or nobody "
+                               "reads it any more."};
+                return code;
+            }
     } catch (const CLI::ParseError& e) {
         return app.exit(e, out, err) == 0 ? done : unreadable;
     } catch (const Stop& s) {

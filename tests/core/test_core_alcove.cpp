@@ -1,5 +1,8 @@
 // The shelf in an alcove: fits walls out of square, its blocks miss the studs, the front bends by S9.7, every
 // ledger takes its share; scribing, packing, stages on the walls.
+#include "drawing/views.h"
+#include "drawings.h"
+#include "edit/fields.h"
 #include "solid/query.h"
 #include "strength/wall_pieces.h"
 #include "support/joint_capacity.h"
@@ -8,20 +11,14 @@
 #include <numbers>
 
 using namespace owl;
+using test::assemblyOf;
+using test::checkOf;
+using test::first;
 
 namespace {
 
 Project with(const std::string& set) {
     return test::with("alcove", test::words(set));
-}
-const PiecePlan& first(const Plan& plan) {
-    return plan.pieces.front();
-}
-const Assembly& assemblyOf(const Plan& plan) {
-    return first(plan).assembly();
-}
-const Check* checkOf(const Plan& plan, const char* id) {
-    return first(plan).hold() ? test::check(*first(plan).hold(), id) : nullptr;
 }
 std::vector<std::string> titles(const Plan& plan) {
     std::vector<std::string> out;
@@ -29,6 +26,38 @@ std::vector<std::string> titles(const Plan& plan) {
         out.push_back(s.title);
     return out;
 }
+
+Project loaded(const std::string& set, double kgPerM, double hand) {
+    Project p = with(set);
+    p.pieces.front().load.kgPerM = kgPerM;
+    p.pieces.front().load.handN = hand;
+    return p;
+}
+/// All that stands there and the piece itself, N.
+double weighs(const Plan& plan, double kgPerM) {
+    const Assembly& a = assemblyOf(plan);
+    double W = kgPerM * gravity * (a.surfaces.front().x1 - a.surfaces.front().x0).mm() / 1000;
+    for (const auto& part : a.parts)
+        W += massOf(part, first(plan).woodDensity) * gravity;
+    return W;
+}
+/// The rail of 40 x 60 and half of the skin, 160 x 12 on top of it, as one glued section (S4.1).
+struct FrontOfFrame {
+    double EI = 0, Z = 0, kDef = 0; ///< N mm2; mm3, of the stress in the stiffer material
+    FrontOfFrame() {
+        const Species& pine = *catalog().findSpecies("scots_pine");
+        const Species& birch = *catalog().findSpecies("ply_birch");
+        const double E = allowable(pine.means, BoardGrade::ordinary, 0.9).E;
+        const double Es = birch.means.MOE;
+        const double A1 = 40 * 60 * E;
+        const double A2 = 160 * 12 * Es;
+        const double na = (A1 * 30 + A2 * 66) / (A1 + A2);
+        EI = E * 40 * std::pow(60, 3) / 12 + A1 * std::pow(na - 30, 2) + Es * 160 * std::pow(12, 3) / 12 +
+             A2 * std::pow(66 - na, 2);
+        Z = EI / std::max(E * na, Es * (72 - na));
+        kDef = birch.kDef;
+    }
+};
 
 } // namespace
 
@@ -72,15 +101,8 @@ class TestAlcove : public QObject {
             p.pieces.front().params =
                 withParameter(p.pieces.front().params, "scribe_back", readings.toStdString(), true).value();
         const Plan plan = test::planOf(p);
-        const auto& parts = assemblyOf(plan).parts;
-        for (std::size_t i = 0; i < parts.size(); ++i)
-            for (std::size_t k = 0; k < i; ++k)
-                QVERIFY2(separation(parts[i].solid, parts[k].solid) > -1e-3,
-                         (parts[i].id + " " + parts[k].id).c_str());
-        for (const auto& j : assemblyOf(plan).joints)
-            QVERIFY2(distance(assemblyOf(plan).find(j.first)->solid, assemblyOf(plan).find(j.second)->solid) <
-                         1e-3,
-                     j.id.c_str());
+        const QString wrong = test::gapOrOverlap(assemblyOf(plan));
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong));
     }
     /// What shows follows the walls: at every depth the skin is as wide as the alcove, less the gaps.
     void skinsFollowWallsOutOfSquare() {
@@ -148,41 +170,123 @@ class TestAlcove : public QObject {
     }
     /// S9.7 by the strength function that the public case checks, with the section summed here.
     void theFrontBendsByTheFormulas() {
-        Project p = with("");
-        p.pieces.front().load.kgPerM = 25;
-        p.pieces.front().load.handN = 0;
-        const Plan plan = test::planOf(p);
-        const Assembly& a = assemblyOf(plan);
-        double W = 25 * gravity * (a.surfaces.front().x1 - a.surfaces.front().x0).mm() / 1000;
-        for (const auto& part : a.parts)
-            W += massOf(part, first(plan).woodDensity) * gravity;
-        const Species& pine = *catalog().findSpecies("scots_pine");
-        const Species& birch = *catalog().findSpecies("ply_birch");
-        const double E = allowable(pine.means, BoardGrade::ordinary, 0.9).E;
-        const double Es = birch.means.MOE;
-        // rail 40 x 60, half of the skin 160 x 12 on top of it
-        const double A1 = 40 * 60 * E;
-        const double A2 = 160 * 12 * Es;
-        const double na = (A1 * 30 + A2 * 66) / (A1 + A2);
-        const double EI = E * 40 * std::pow(60, 3) / 12 + A1 * std::pow(na - 30, 2) +
-                          Es * 160 * std::pow(12, 3) / 12 + A2 * std::pow(66 - na, 2);
+        const Plan plan = test::planOf(loaded("", 25, 0));
+        const double W = weighs(plan, 25);
+        const FrontOfFrame front;
         AlcoveInput in;
         in.length = 1200;
         in.w = W / 1200;
-        in.EI = EI;
-        in.kDef = birch.kDef;
+        in.EI = front.EI;
+        in.kDef = front.kDef;
         const AlcoveResult r = alcoveOf(in);
         const Check* sag = checkOf(plan, "front_sag");
         QVERIFY2(std::abs(sag->demand - r.sagLong) < 0.01 * r.sagLong,
                  qPrintable(QString("%1 %2").arg(sag->demand).arg(r.sagLong)));
-        const Check* share = checkOf(plan, "ledger_share");
-        QVERIFY(std::abs(share->demand - r.back) < 0.01 * r.back ||
-                std::abs(share->demand - r.side) < 0.01 * r.side);
+        const Check* bending = checkOf(plan, "front_bending");
+        const double sigma = 0.6 * W * 1200 / 8 / front.Z;
+        QVERIFY2(std::abs(bending->demand - sigma) < 0.01 * sigma, qPrintable(QString::number(sigma)));
         // Two boards in the rail bend less.
         const Plan one = test::planOf(with("depth=400"));
         const Plan two = test::planOf(with("depth=400 rails=2"));
         QVERIFY(checkOf(one, "front_sag") && checkOf(two, "front_sag"));
         QVERIFY(checkOf(two, "front_sag")->demand < checkOf(one, "front_sag")->demand);
+    }
+    /// With one end open its front stands out from the other side: W L³/8EI, W L/2 + F L, and the limit of a
+    /// free end (twice its length).
+    void anOpenEndIsACantilever() {
+        for (const char* sides : {"left", "right"}) {
+            const Project p =
+                loaded(std::string("length=700 middle_width=700 front_width=700 sides=") + sides, 12, 80);
+            const Plan plan = test::planOf(p);
+            const double W = 0.6 * weighs(plan, 12);
+            const FrontOfFrame front;
+            const double L = 700;
+            const Check* sag = checkOf(plan, "front_sag");
+            QVERIFY(sag);
+            const double later = W * std::pow(L, 3) / (8 * front.EI) * (1 + front.kDef);
+            QVERIFY2(std::abs(sag->demand - later) < 0.01 * later, qPrintable(QString::number(later)));
+            QVERIFY(std::abs(sag->capacity - 2 * L / sagRatio(p.pieces.front().sagLimit)) < 1e-9);
+            const Check* bending = checkOf(plan, "front_bending");
+            QVERIFY(bending && bending->standing && bending->leaning);
+            const double stands = W * L / 2 / front.Z;
+            const double leans = stands + 80 * L / front.Z;
+            QVERIFY(std::abs(bending->demand - stands) < 0.01 * stands ||
+                    std::abs(bending->demand - leans) < 0.01 * leans);
+            // Drawn out from the wall: level there, lowest at the open end.
+            const auto& curve = first(plan).hold()->sag.later;
+            const bool left = std::string(sides) == "left";
+            QVERIFY(std::abs((left ? curve.front() : curve.back()).second) < 1e-9);
+            QVERIFY(std::abs((left ? curve.back() : curve.front()).second - sag->demand) < 1e-6);
+        }
+    }
+    /// S9.7: half of all on the back ledger whoever leans, 0.3 and half the hand on each side.
+    void sharesOfTheLedgers() {
+        for (const double hand : {0.0, 250.0}) {
+            Project p = loaded("", 25, hand);
+            const Plan plan = test::planOf(p);
+            const double W = weighs(plan, 25);
+            const Check* c = checkOf(plan, "ledger_share");
+            QVERIFY(c);
+            const bool back = c->place.find("back") != std::string::npos;
+            const double stands = back ? W / 2 : 0.3 * W;
+            const double leans = back ? W / 2 : 0.3 * W + hand / 2;
+            QVERIFY2(std::abs(c->demand - stands) < 0.01 * stands ||
+                         std::abs(c->demand - leans) < 0.01 * leans,
+                     qPrintable(QString("%1 %2 %3").arg(c->demand).arg(stands).arg(leans)));
+            // Sides held in concrete leave the back ledger as the worst: its share has no hand in it.
+            p.walls[1].construction = p.walls[2].construction = "concrete";
+            p.walls.front().spacing = 610_mm;
+            const Plan firm = test::planOf(p);
+            const Check* b = checkOf(firm, "ledger_share");
+            QVERIFY(b);
+            QVERIFY2(b->place.find("back") != std::string::npos, b->place.c_str());
+            const double half = weighs(firm, 25) / 2;
+            QVERIFY(std::abs(b->demand - half) < 0.01 * half);
+        }
+    }
+    /// An opening of the cover lays the studs bare only where it holds the whole height of the strip.
+    void anOpeningLowerThanTheStripLeavesTheCover() {
+        Project p = with("");
+        const Plan closed = test::planOf(p);
+        const PiecePlan& pp = first(closed);
+        const Cell strip = pp.assembly().find("ledger-back")->bounds();
+        CoverOpening o;
+        o.id = "o";
+        o.cut = true;
+        o.cutX = pp.left - 5_mm;
+        o.cutWidth = 1210_mm;
+        o.cutZ = pp.bottom + strip.at.z - 5_mm;
+        o.cutHeight = strip.size.z / 2;
+        const auto coverBehind = [&] {
+            Project q = p;
+            q.walls.front().openings = {o};
+            return first(test::planOf(q)).ledgerWalls.front().cover;
+        };
+        QVERIFY(coverBehind() > Length());
+        o.cutHeight = strip.size.z + 10_mm;
+        QCOMPARE(coverBehind(), Length());
+    }
+    /// The view from above shows the part that is typed, where it is typed; a fitted piece has no place of
+    /// its own along the wall.
+    void fromAboveAndItsFields() {
+        const Project p = with("front_width=1206");
+        const Plan plan = test::planOf(p);
+        const Drawing d = aboveView(p, plan, "alcove-1");
+        for (const char* part : {"top", "face", "ledger-left", "block-1"})
+            QVERIFY2(test::withId(d, std::string("part:") + part), part);
+        const auto typedAt = [&](const std::string& field) {
+            const auto it = std::find_if(d.shapes.begin(), d.shapes.end(),
+                                         [&](const Shape& s) { return s.field == field; });
+            return it == d.shapes.end() ? std::string("nowhere") : it->text;
+        };
+        QCOMPARE(typedAt("piece.front_width"), formatNumber(1206_mm, p.style));
+        QCOMPARE(typedAt("piece.length"), formatNumber(1200_mm, p.style));
+        bool height = false;
+        for (const auto& f : fieldsOf(p, plan, catalog(), "alcove-1", Station::place)) {
+            height = height || f.id == "place.z";
+            QVERIFY2(f.id != "place.x" && f.id != "place.right", f.id.c_str());
+        }
+        QVERIFY(height);
     }
     /// All that lies there comes out of three walls, force and moment.
     void threeWallsHoldItInBalance() {

@@ -66,6 +66,22 @@ class TestBookcase : public QObject {
                 QVERIFY2(plan.cut.unplaced.empty(), set.c_str());
             }
     }
+    /// A rabbet is open the way the load goes when a case hangs: its corners are screwed as well.
+    void aHungCaseIsScrewedWhereItsRabbetsAreOpen() {
+        const auto fasteners = [](const Plan& plan, const char* joint) {
+            const Joint* j = plan.pieces.front().assembly().joint(joint);
+            return j ? j->fasteners.size() : std::size_t(0);
+        };
+        const Plan hung = test::planOf(with("stand=hung height=800 joinery=housed"));
+        const Plan stands = test::planOf(with("stand=standing height=800 joinery=housed"));
+        for (const char* joint : {"top-left", "top-right", "bottom-left", "bottom-right"}) {
+            QVERIFY2(fasteners(hung, joint) >= 2, joint);
+            QCOMPARE(fasteners(stands, joint), std::size_t(0));
+        }
+        for (const auto& c : hung.pieces.front().hold()->checks)
+            if (c.id == "shelf_joint" || c.id == "hung")
+                QVERIFY2(c.utilisation() < 3, c.title.c_str()); // nothing hangs on a cheek that is not there
+    }
     void openingsAddUp() {
         PiecePlan pp = first(test::planOf(with("")));
         // 1800 high, 100 of base, 18 of bottom and of top: four shelves of 18 leave five openings.

@@ -167,6 +167,65 @@ class TestCli : public QObject {
         QCOMPARE(none.code, 2);
         QVERIFY(none.err.find("there are species") != std::string::npos);
     }
+    // --- the shop
+    void aPriceListIsLookedAtAndReadIn() {
+        QTemporaryDir dir;
+        const std::string shop = dir.filePath("shop.db").toStdString();
+        const std::string list =
+            file(dir, "list.csv", "Nr;Wood;L;B;D;Preis\n7;scots_pine;2400;95;18;6,50\n8;cheese;1;1;1;1\n");
+        const std::vector<std::string> columns{"--column", "id=Nr",          "--column", "species=Wood",
+                                               "--column", "length_mm=L",    "--column", "width_mm=B",
+                                               "--column", "thickness_mm=D", "--column", "price=Preis"};
+        const auto shopCommand = [&](std::vector<std::string> args) {
+            args.insert(args.begin(), "shop");
+            args.insert(args.end(), columns.begin(), columns.end());
+            return run(args);
+        };
+        const Ran looked = shopCommand({"preview", list});
+        QCOMPARE(looked.code, 1); // a row is wrong
+        QVERIFY2(looked.out.find("2 rows: 1 new") != std::string::npos, looked.out.c_str());
+        QVERIFY2(looked.err.find("list.csv: line 3: the species \"cheese\"") != std::string::npos,
+                 looked.err.c_str());
+        QVERIFY(!std::filesystem::exists(shop));
+        QCOMPARE(shopCommand({"import", list, "--shop", shop}).code, 1); // the good row is in
+        const auto kept = ShopStore::open(shop)->load();
+        QCOMPARE(kept->stock.back().id, std::string("7"));
+        QCOMPARE(kept->stock.back().price, 6.5);
+        const Ran written = run({"shop", "export", "--shop", shop});
+        QCOMPARE(written.code, 0);
+        QCOMPARE(readStockCsv(written.out, "x")->size(), kept->stock.size());
+        QVERIFY(shopCommand({"import", list, "--shop", shop}).out.find("0 new, 0 in place") !=
+                std::string::npos);
+    }
+    void aShopCommandThatMakesNoSense_data() {
+        QTest::addColumn<QStringList>("args");
+        QTest::newRow("no such action") << QStringList{"sell"};
+        QTest::newRow("nothing to read") << QStringList{"preview"};
+        QTest::newRow("no shop to read into") << QStringList{"import", "LIST"};
+        QTest::newRow("no such shop") << QStringList{"export", "--shop", "/nowhere/shop.db"};
+        QTest::newRow("a separator nobody has") << QStringList{"preview", "LIST", "--separator", "|"};
+        QTest::newRow("a decimal mark nobody has") << QStringList{"preview", "LIST", "--decimal", "x"};
+        QTest::newRow("not one of our columns") << QStringList{"preview", "LIST", "--column", "colour=Farbe"};
+        QTest::newRow("columns missing") << QStringList{"preview", "LIST"};
+    }
+    void aShopCommandThatMakesNoSense() {
+        QFETCH(QStringList, args);
+        QTemporaryDir dir;
+        const std::string list = file(dir, "list.csv", "a;b\n1;2\n");
+        std::vector<std::string> words{"shop"};
+        for (const QString& a : args)
+            words.push_back(a == "LIST" ? list : a.toStdString());
+        const Ran r = run(words);
+        QCOMPARE(r.code, 2);
+        QVERIFY2(r.out.empty() && r.err.find('.') != std::string::npos, r.err.c_str());
+    }
+    void whatCannotBeWrittenIsAnError() {
+        std::ostringstream out;
+        std::ostringstream err;
+        out.setstate(std::ios::badbit); // a full disk, a reader who left
+        QCOMPARE(cli::run({"new", "ledge"}, out, err), 3);
+        QVERIFY(err.str().find("could not be written") != std::string::npos);
+    }
 };
 
 QTEST_APPLESS_MAIN(TestCli)

@@ -1,5 +1,6 @@
 // Parts that are cut to fit: left over in the cut list, a step that asks for the size, and what follows it.
 #include "edit/fields.h"
+#include "project/measured_boards.h"
 #include "support.h"
 
 using namespace owl;
@@ -52,17 +53,89 @@ class TestCutToFit : public QObject {
         QVERIFY(test::finding(plan, "fit_differs.block-1"));
         QCOMPARE(row(plan, "alcove-1/rail")->length, plan.pieces.front().assembly().find("rail")->length);
     }
+    /// Its step says what was left over and what came of it; the cut list has it as it is now.
+    void onceItIsMeasuredTheStepSaysSo() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            Project p = framed();
+            p.style.units = units;
+            p.pieces.front().fits = {{"block-1", 299_mm}};
+            const Plan plan = test::planOf(p);
+            const auto& steps = plan.pieces.front().steps;
+            const auto fit = std::find_if(steps.begin(), steps.end(),
+                                          [](const BuildStep& s) { return s.id == "alcove-1/fit-block-1"; });
+            QVERIFY(fit != steps.end());
+            const std::string over = units == Units::metric ? "left 10 mm over" : "left ⅜ in over";
+            QVERIFY2(fit->text.find(over) != std::string::npos, fit->text.c_str());
+            const std::string out = "turned out " + formatLength(299_mm, p.style);
+            QVERIFY2(fit->text.find(out) != std::string::npos, fit->text.c_str());
+            QVERIFY(fit->text.find("Type its length") == std::string::npos);
+            QCOMPARE(row(plan, "alcove-1/block-1")->length, 299_mm);
+        }
+    }
+    /// A skin waits with its scribing allowance; once it is fitted it is as long as it was measured.
+    void whatWasScribedIsCutToo() {
+        Project p = framed();
+        p.pieces.front().fits = {{"top", 1196_mm}};
+        QCOMPARE(row(test::planOf(p), "alcove-1/top")->length, 1196_mm);
+        p.pieces.front().fits.clear();
+        QVERIFY(row(test::planOf(p), "alcove-1/top")->length > 1196_mm);
+    }
     void theWholePieceMayFollow() {
         Project p = test::with("slab", "");
         const Length planned = test::planOf(p).pieces.front().assembly().find("shelf")->length;
         p.pieces.front().fits = {{"shelf", planned - 6_mm}};
         const Plan plan = test::planOf(p);
         const Finding* f = test::finding(plan, "fit_differs.shelf");
-        if (!f || f->remedies.empty())
-            QSKIP("this kind does not follow");
+        QVERIFY(f && !f->remedies.empty());
         const auto after = withChanges(p, f->remedies.front().changes);
         QVERIFY(after && lengthOf(after->pieces.front().params) == planned - 6_mm);
         QVERIFY(!test::finding(test::planOf(*after), "fit_differs.shelf"));
+    }
+    /// The real thickness typed once: every piece of that wood follows, its joints and its boards too, others
+    /// do not.
+    void whatWasBoughtMeasuresOtherwise() {
+        Project p = test::with("ledge", "species=scots_pine");
+        const auto add = [&](const char* kind, const char* species) {
+            Piece q = newProject(kind, Units::metric)->pieces.front();
+            q.id = std::string(kind) + species;
+            q.wall = p.walls.front().id;
+            q.place.z = 700_mm;
+            q.params = *withParameter(q.params, "species", species, true);
+            p.pieces.push_back(q);
+        };
+        add("ledge", "scots_pine");
+        add("ledge", "european_oak");
+        const Plan before = test::planOf(p);
+        std::map<BoardKind, int> kinds;
+        for (std::size_t i = 0; i < p.pieces.size(); ++i)
+            for (const auto& part : before.pieces[i].made.assembly.parts)
+                if (const auto k = boardKindOf(p.pieces[i].params, part))
+                    ++kinds[*k];
+        BoardKind pine{"scots_pine", {}};
+        for (const auto& part : before.pieces[1].assembly().parts)
+            if (part.stock == Stock::board)
+                pine.thickness = part.thickness;
+        QVERIFY(kinds.contains(pine));
+        const Length real = pine.thickness - Length::mm(0.6);
+        for (const auto& f : fieldsOf(p, before, catalog(), p.pieces.front().id, Station::wood))
+            if (f.id == fmt::format("measured.scots_pine.{}", pine.thickness.nm())) {
+                const auto edit = f.set(formatNumber(real, p.style));
+                QVERIFY(edit.has_value());
+                edit->apply(p);
+            }
+        const Plan after = test::planOf(p);
+        const auto ofThickness = [](const PiecePlan& pp, Length t) {
+            return std::count_if(pp.assembly().parts.begin(), pp.assembly().parts.end(),
+                                 [&](const Part& q) { return q.stock == Stock::board && q.thickness == t; });
+        };
+        QVERIFY(ofThickness(after.pieces[1], real) > 0);
+        QCOMPARE(ofThickness(after.pieces[2], real), std::ptrdiff_t(0)); // another wood
+        QCOMPARE(after.cut.unplaced.size(), before.cut.unplaced.size()); // its boards measure the same now
+        QVERIFY(std::any_of(p.wood.boards.begin(), p.wood.boards.end(), [&](const StockItem& s) {
+            return s.species == "scots_pine" && s.thickness == real;
+        }));
+        const auto back = readProject(writeProject(p), "x");
+        QVERIFY(back && *back == p);
     }
     void aPartThatIsGone() {
         Project p = framed();
@@ -80,9 +153,11 @@ class TestCutToFit : public QObject {
         p.pieces.front().fits = {{"block-1", Length::mm(299.5)}, {"face", {}}};
         const auto again = readProject(writeProject(p), "t");
         QVERIFY(again && again->pieces.front().fits == p.pieces.front().fits);
-        QVERIFY(!readProject(before.substr(0, before.rfind("\"sag_limit\"")) +
-                                 "\"cut_to_fit\": [{\"turned_out\": -3}], \"sag_limit\": \"plain\"}]}",
-                             "t"));
+        auto bad = nlohmann::ordered_json::parse(before);
+        bad["pieces"][0]["cut_to_fit"] = {{{"part", "face"}, {"turned_out", -3}}};
+        const auto refused = readProject(bad.dump(), "t");
+        QVERIFY(!refused);
+        QVERIFY2(refused.error().find("turned_out") != std::string::npos, refused.error().c_str());
     }
     void fieldsOfBuild() {
         Project p = framed();

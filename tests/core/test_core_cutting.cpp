@@ -2,6 +2,7 @@
 #include "support.h"
 
 #include "cutting/exact.h"
+#include "cutting/kind_tree.h"
 #include "cutting/sequence.h"
 #include "cutting/solve.h"
 
@@ -61,6 +62,80 @@ double bruteForce(const std::vector<double>& lengths, double boardLength, double
 class TestCutting : public QObject {
     Q_OBJECT
   private slots:
+    /// The tree finds what looking at every kind finds, while kinds run out.
+    void theTreeFindsTheHeaviestThatFits() {
+        rc::check([] {
+            CutGroup g;
+            const int n = *rc::gen::inRange(1, 40);
+            std::vector<int> left;
+            std::vector<double> weight;
+            for (int i = 0; i < n; ++i) {
+                g.kinds.push_back({{},
+                                   {},
+                                   *rc::gen::inRange(1, 60),
+                                   *rc::gen::inRange(1, 60),
+                                   *rc::gen::arbitrary<bool>(),
+                                   1});
+                left.push_back(*rc::gen::inRange(0, 2));
+                weight.push_back(*rc::gen::inRange(1, 1000));
+            }
+            KindTree tree(g);
+            tree.begin(left, weight);
+            for (int ask = 0; ask < 30; ++ask) {
+                const std::int64_t l = *rc::gen::inRange(0, 70);
+                const std::int64_t w = *rc::gen::inRange(0, 70);
+                double best = -1;
+                for (std::size_t k = 0; k < g.kinds.size(); ++k) {
+                    const auto& kind = g.kinds[k];
+                    const bool fits =
+                        (kind.l <= l && kind.w <= w) || (kind.rotate && kind.w <= l && kind.l <= w);
+                    if (left[k] > 0 && fits)
+                        best = std::max(best, weight[k]);
+                }
+                const auto found = tree.heaviest(l, w);
+                RC_ASSERT(found.weight == best);
+                if (best < 0)
+                    continue;
+                const auto& kind = g.kinds[found.kind];
+                RC_ASSERT((found.turned ? kind.w : kind.l) <= l && (found.turned ? kind.l : kind.w) <= w);
+                left[found.kind] = 0;
+                tree.remove(found.kind);
+            }
+        });
+    }
+    /// Many parts: everything is placed, the same again the next time, and told to stop it still gives a
+    /// plan.
+    void manyPartsAreLaidOut() {
+        CutJob job;
+        job.kerf = 3_mm;
+        job.stock = {board("a", 2400, 300, 20), board("b", 3000, 200, 19)};
+        for (int i = 0; i < 260; ++i)
+            job.parts.push_back(
+                part("p" + std::to_string(i), 150 + i * 2.5, 40 + i % 90, 1 + i % 5, i % 3 == 0));
+        CutEffort once;
+        once.tries = 1;
+        const CutPlan plan = solveCutJob(job, once);
+        QCOMPARE(faultIn(job, plan), std::string());
+        QVERIFY(plan.unplaced.empty());
+        QCOMPARE(cutPlanJson(solveCutJob(job, once)), cutPlanJson(plan));
+        CutEffort stopped;
+        stopped.stop = [] { return true; };
+        QVERIFY(solveCutJob(job, stopped).unplaced.empty());
+    }
+    void moneyStaysExact() {
+        CutJob job;
+        job.stock = {board("dear", 1000, 100, 1e9)};
+        job.parts = {part("p", 600, 100, 7)};
+        const CutPlan plan = solveCutJob(job);
+        QCOMPARE(plan.cost, Money(7'000'000'000'000'000));
+        QCOMPARE(plan.lowerBound, plan.cost);
+        job.parts.front().quantity = 7000;
+        QVERIFY(readCutJob(cutJobJson(job).dump(), "j").error().find("more money than") != std::string::npos);
+        job.stock.front().price = 1;
+        job.parts.front().quantity = 400'000;
+        QVERIFY(readCutJob(cutJobJson(job).dump(), "j").error().find("300000 are laid out at most") !=
+                std::string::npos);
+    }
     void theWorkedExample() {
         const CutJob j = job({board("new", 1000, 100, 10), board("rack", 650, 100, 0, 1)},
                              {part("long", 600, 100, 2), part("short", 300, 100, 3)});
@@ -289,8 +364,9 @@ class TestCutting : public QObject {
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("sentence");
         const QString head = R"({"format":"upright-owl-cut-job","version":1,"kerf_mm":3,"trim_mm":0,)";
-        QTest::newRow("not JSON") << "boards"
-                                  << "j.json: this is not JSON, or the file is cut short.";
+        QTest::newRow("not JSON")
+            << "boards"
+            << "j.json: line 1 is not JSON, so this is another kind of file or it is damaged.";
         QTest::newRow("another format")
             << "{}"
             << "j.json: this is not a cut job: \"format\" must be \"upright-owl-cut-job\".";

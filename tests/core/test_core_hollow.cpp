@@ -34,6 +34,25 @@ class TestHollow : public QObject {
             QVERIFY(pp.assembly().find("ledger") && pp.assembly().find("arm-1"));
         }
     }
+    /// A dummy as high as ledger and arms keeps the cavity open while the box is glued.
+    void aDummyIsMadeForGluing() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            const Project p = hollowProject(units);
+            const Plan plan = test::planOf(p);
+            const auto& steps = first(plan).steps;
+            const auto dry = std::find_if(steps.begin(), steps.end(),
+                                          [](const BuildStep& s) { return s.id.ends_with("dry-fit"); });
+            QVERIFY(dry != steps.end());
+            const auto& c = *first(plan).assembly().cavity;
+            const std::string size = formatLength(c.z1 - c.z0 - c.clearance, p.style) + " high";
+            QVERIFY2(dry->text.find("dummy") != std::string::npos &&
+                         dry->text.find(size) != std::string::npos,
+                     dry->text.c_str());
+        }
+        const Plan ledge = test::planOf(test::fresh());
+        for (const auto& s : ledge.pieces.front().steps)
+            QVERIFY(s.text.find("dummy") == std::string::npos);
+    }
     void everyMakeClosesWithoutGapOrOverlap() {
         for (const HollowCorner corner :
              {HollowCorner::mitred, HollowCorner::frontCovers, HollowCorner::endsCover})

@@ -12,7 +12,7 @@ namespace {
 /// Lower folders first; a file may include only from its own row or from rows above it in this list.
 const std::vector<std::set<std::string>>& floors() {
     static const std::vector<std::set<std::string>> rows{
-        {"measure", "solid"},
+        {"measure", "solid", "files"},
         {"strength"}, // pure numbers; knows measure only
         {"catalog", "assembly", "scan"},
         {"room", "load", "cutting"},

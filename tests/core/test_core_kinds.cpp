@@ -10,6 +10,8 @@
 #include "solid/stl.h"
 #include "support.h"
 
+#include <fmt/format.h>
+
 #include <QXmlStreamReader>
 #include <filesystem>
 #include <regex>

@@ -154,6 +154,27 @@ void lever(const std::vector<double>& x, double at, double torque, std::vector<d
 class TestLaws : public QObject {
     Q_OBJECT
   private slots:
+    /// The heaviest stretch by looking up is the one by adding up, whatever overlaps.
+    void theHeaviestStretchIsTheDirectSum() {
+        rc::check([] {
+            ContentsForces f;
+            const int n = *rc::gen::inRange(0, 12);
+            for (int i = 0; i < n; ++i) {
+                const double x0 = *rc::gen::inRange(0, 900);
+                f.lines.push_back({x0, x0 + *rc::gen::inRange(1, 400), *rc::gen::inRange(1, 50) / 10.0});
+            }
+            const double length = *rc::gen::inRange(50, 1300);
+            const double window = std::min<double>(*rc::gen::inRange(1, 400), length);
+            double most = 0;
+            for (double x = 0; x <= length - window; x += 1) { // all edges are whole millimetres
+                double sum = 0;
+                for (const auto& l : f.lines)
+                    sum += l.w * std::max(0.0, std::min(x + window, l.x1) - std::max(x, l.x0));
+                most = std::max(most, sum / window);
+            }
+            RC_ASSERT(std::abs(heaviestStretch(f, length, window).w - most) < 1e-9 * (1 + most));
+        });
+    }
     void initTestCase() { qputenv("RC_PARAMS", test::sanitized ? "max_success=8" : "max_success=60"); }
 
     void theMirrorImageIsJudgedTheSame() {

@@ -5,8 +5,11 @@
 #include "edit/arrange.h"
 #include "edit/fields.h"
 #include "plan/plan_json.h"
+#include "project/limits.h"
 #include "report/visit_sheet.h"
 #include "room/stud_readings.h"
+
+#include <random>
 
 using namespace owl;
 
@@ -59,6 +62,84 @@ Length left(const Project& p, std::size_t i) {
 class TestPlacing : public QObject {
     Q_OBJECT
   private slots:
+    /// All pieces at once and one by one: the same places, whoever keeps to whom, in rings and to nobody too.
+    void placesOfAllAreThoseOfEach() {
+        std::mt19937 lot(42);
+        for (int round = 0; round < 40; ++round) {
+            Project p = test::fresh();
+            const Piece like = p.pieces.front();
+            p.walls.push_back(p.walls.front());
+            p.walls.back().id = "other";
+            p.pieces.clear();
+            const int n = 3 + static_cast<int>(lot() % 12);
+            for (int i = 0; i < n; ++i) {
+                Piece q = like;
+                q.id = "p" + std::to_string(i);
+                q.wall = lot() % 6 == 0 ? std::string("other") : like.wall;
+                ledgeOf(q).length = Length::mm(300 + static_cast<int>(lot() % 700));
+                q.place.z = Length::mm(static_cast<int>(lot() % 2000));
+                q.place.follow.how = static_cast<FollowHow>(lot() % 4);
+                q.place.follow.leader =
+                    "p" + std::to_string(lot() % static_cast<unsigned>(n + 1)); // one is not there
+                q.place.follow.gap = Length::mm(static_cast<int>(lot() % 400) - 200);
+                p.pieces.push_back(std::move(q));
+            }
+            const auto all = standings(p);
+            QCOMPARE(all.size(), p.pieces.size());
+            for (std::size_t i = 0; i < all.size(); ++i) {
+                QCOMPARE(all[i].left, pieceLeft(p, p.pieces[i]));
+                QCOMPARE(all[i].bottom, pieceBottom(p, p.pieces[i]));
+                QCOMPARE(all[i].sound, followsSoundly(p, p.pieces[i]));
+            }
+            // Moved by hand, a piece is where it was moved, and what keeps to its leader moves along.
+            const std::size_t one = lot() % all.size();
+            Project moved = p;
+            movePiece(moved, p.pieces[one].id, all[one].left + 37_mm, all[one].bottom + 11_mm);
+            QCOMPARE(pieceLeft(moved, moved.pieces[one]), all[one].left + 37_mm);
+            QCOMPARE(pieceBottom(moved, moved.pieces[one]), all[one].bottom + 11_mm);
+        }
+    }
+    /// What a person may heap up is planned: a thousand things, a long stack, many studs and names.
+    void muchIsPlanned() {
+        const int many = test::sanitized ? 60 : 1000;
+        const int stack = test::sanitized ? 5 : 60;
+        Project p = test::fresh();
+        p.walls.front().width = 29'000_mm;
+        p.walls.front().height = 29'000_mm;
+        p.walls.front().studMode = StudMode::positions;
+        p.pieces.front().load = {};
+        for (int i = 0; i < many * 3 / 10; ++i)
+            p.walls.front().studs.push_back({Length::mm(50 + 90 * i), 45_mm});
+        for (int i = 0; i < many; ++i) {
+            LoadItem thing;
+            thing.id = "t" + std::to_string(i);
+            thing.name = thing.id;
+            thing.mass = 10.0 / many;
+            thing.x = Length::mm(i % 800);
+            thing.width = 5_mm;
+            thing.height = 40_mm;
+            p.pieces.front().load.items.push_back(std::move(thing));
+            Furniture f;
+            f.id = "f" + std::to_string(i);
+            f.name = f.id;
+            f.width = 50_mm;
+            f.height = 40_mm;
+            f.depth = 30_mm;
+            f.x = Length::mm(i % 2000);
+            p.walls.front().furniture.push_back(std::move(f));
+        }
+        Piece above = test::fresh().pieces.front();
+        for (int i = 0; i < stack; ++i) {
+            above.place.follow = {FollowHow::above, p.pieces.back().id, 90_mm, {}, true};
+            above.id = "above-" + std::to_string(i);
+            p.pieces.push_back(above);
+        }
+        QVERIFY(!refusalOf(p).has_value());
+        const Plan plan = test::planOf(p);
+        QCOMPARE(plan.pieces.size(), p.pieces.size());
+        QCOMPARE(plan.pieces.back().bottom, plan.pieces.front().bottom + 90_mm * stack);
+        QCOMPARE(std::round(plan.pieces.front().contents), 10.0);
+    }
     void theDemoHangsInThreeRooms() {
         const Project p = demo();
         const Plan plan = test::planOf(p);

@@ -118,7 +118,7 @@ class TestProject : public QObject {
         };
         row("empty file", "", "f.owl: the file is empty.");
         row("foreign text", "Dear diary",
-            "f.owl: line 1 is not JSON, so this is not a project of this program or it is damaged.");
+            "f.owl: line 1 is not JSON, so this is another kind of file or it is damaged.");
         row("a number beyond all numbers", R"({"format":"upright-owl-project","version":1,"x":1e999})",
             "f.owl: a number in it is too large to be read.");
         row("other JSON", "{\"format\":\"recipe\"}",

@@ -1,12 +1,15 @@
 // The shop: price list, CSV, database.
+#include "files/csv.h"
+#include "shop/price_list.h"
 #include "support.h"
 #include <SQLiteCpp/SQLiteCpp.h>
 
-#include "catalog/csv.h"
-
 #include <QTemporaryDir>
+#include <cmath>
+#include <future>
 
 using namespace owl;
+namespace fs = std::filesystem;
 
 class TestShop : public QObject {
     Q_OBJECT
@@ -31,7 +34,7 @@ class TestShop : public QObject {
         i.name = "a \"fine\" board, long";
         const auto back = readStockCsv(writeStockCsv({i}), "x.csv");
         QCOMPARE(back->front().name, i.name);
-        QCOMPARE(csvFields("a,\"b,c\",\"d\"\"e\"").size(), std::size_t(3));
+        QCOMPARE(readCsv("a,\"b,c\",\"d\"\"e\"")->front().fields.size(), std::size_t(3));
     }
     void csvFaultsNameTheLine_data() {
         QTest::addColumn<QString>("line");
@@ -60,7 +63,7 @@ class TestShop : public QObject {
         QCOMPARE(test::words(r.error()), sentence);
     }
     void aForeignHeaderIsRefused() {
-        QVERIFY(readStockCsv("name;price\n", "s.csv").error().find("the header must be") !=
+        QVERIFY(readStockCsv("name;price\n", "s.csv").error().find("the columns id, species") !=
                 std::string::npos);
     }
 
@@ -133,6 +136,193 @@ class TestShop : public QObject {
         const auto store = ShopStore::open(file.toStdString());
         QVERIFY(!store.has_value());
         QVERIFY(store.error().find("the shop cannot be opened") != std::string::npos);
+        QCOMPARE(test::textOf(file.toStdString()), std::string(4096, 'x'));
+    }
+
+    // --- tables
+    void wordsAreHarmlessAndComeBack() {
+        for (const char* text :
+             {"=1+1", "+x", "-x", "@x", "'=x", "''=x", "'x", "x", "", "a\"b", "a,b", "a\nb", " =x"}) {
+            const std::string cell = csvWords(text);
+            QVERIFY2(cell.empty() || std::string("=+-@").find(cell.front()) == std::string::npos, text);
+            const auto back = readCsv("first," + cell + "\n");
+            QVERIFY(back.has_value());
+            QCOMPARE(csvRead(back->front().fields.at(1)), std::string(text));
+        }
+    }
+    void tablesKnowTheirLines() {
+        const auto rows = readCsv("\xEF\xBB\xBF\"a\"\r\n\r\n\"two\nlines\";x\n last\n", ';');
+        QVERIFY(rows.has_value());
+        QCOMPARE(rows->size(), std::size_t(3));
+        QCOMPARE(rows->at(0).fields.front(), std::string("a"));
+        QCOMPARE(rows->at(1).line, 3);
+        QCOMPARE(rows->at(1).fields.front(), std::string("two\nlines"));
+        QCOMPARE(rows->at(2).line, 5);
+        QVERIFY(readCsv("a,b\nc,\"d\n").error().find("line 2: a quote begins") != std::string::npos);
+    }
+    void aListInAnotherShape() {
+        const std::string text =
+            "Nr;Wood;L;B;D;Preis\n7;scots_pine;2400;95;18;1.006,50\n8;scots_pine;2400;95;18;-1\n"
+            "9;scots_pine;1e400;95;18;1\n7;scots_pine;2400;95;18;2\n";
+        ListLayout layout = guessLayout(text);
+        QCOMPARE(layout.separator, ';');
+        QCOMPARE(layout.decimal, ',');
+        QVERIFY(readPriceList(text, "x.csv", layout).error().find("the columns id, species") !=
+                std::string::npos);
+        layout.columns = {{"id", "nr"},      {"species", "Wood"},   {"length_mm", "L"},
+                          {"width_mm", "B"}, {"thickness_mm", "D"}, {"price", "Preis"}};
+        const auto list = readPriceList(text, "x.csv", layout);
+        QVERIFY2(list.has_value(), list ? "" : list.error().c_str());
+        QCOMPARE(list->rows.size(), std::size_t(4));
+        QCOMPARE(list->faults(), std::size_t(3));
+        QCOMPARE(list->rows[0].item.price, 1006.5);
+        QCOMPARE(list->rows[1].line, 3);
+        QVERIFY(list->rows[1].fault.starts_with("price: \"-1\""));
+        QVERIFY(list->rows[3].fault.find("used twice") != std::string::npos);
+        const Merged m = mergeBoards(test::shop().stock, *list);
+        QCOMPARE(m.added, std::size_t(1));
+        QCOMPARE(m.stock.size(), test::shop().stock.size() + 1);
+    }
+    void aListGoesThereAndBackInEveryLayout() {
+        for (const char separator : {',', ';', '\t'})
+            for (const char decimal : {'.', ','}) {
+                ListLayout layout{separator, decimal, {{"price", "what it costs"}}};
+                const auto stock = test::shop().stock;
+                const auto back = readPriceList(writePriceList(stock, layout), "x", layout);
+                QVERIFY2(back.has_value(), back ? "" : back.error().c_str());
+                QCOMPARE(back->faults(), std::size_t(0));
+                const Merged m = mergeBoards(stock, *back);
+                QCOMPARE(m.same, stock.size());
+            }
+    }
+
+    // --- shops that are not as they should be
+    void whatIsNotOursIsLeftAsItIs_data() {
+        QTest::addColumn<QStringList>("sql");
+        QTest::addColumn<QString>("sentence");
+        QTest::newRow("another program's")
+            << QStringList{"CREATE TABLE song (name TEXT)"} << "another program's database";
+        QTest::newRow("another program's, with its mark")
+            << QStringList{"PRAGMA application_id=77", "CREATE TABLE board (id TEXT)",
+                           "CREATE TABLE about (key TEXT)"}
+            << "another program's database";
+        QTest::newRow("newer") << QStringList{"UPDATE about SET value='4'"} << "a newer program";
+        QTest::newRow("no version") << QStringList{"DELETE FROM about"} << "a newer program";
+        QTest::newRow("lacks a table") << QStringList{"DROP TABLE price"} << "lacks its table \"price\"";
+        QTest::newRow("lacks a column")
+            << QStringList{"ALTER TABLE board DROP COLUMN price"} << "is not as it should be";
+    }
+    void whatIsNotOursIsLeftAsItIs() {
+        QFETCH(QStringList, sql);
+        QFETCH(QString, sentence);
+        QTemporaryDir dir;
+        const std::string file = dir.filePath("shop.db").toStdString();
+        if (!sql.front().startsWith("CREATE") && !sql.front().startsWith("PRAGMA"))
+            QVERIFY(ShopStore::open(file).has_value());
+        {
+            SQLite::Database db(file, SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+            for (const QString& s : sql)
+                db.exec(s.toStdString());
+        }
+        const std::string before = test::textOf(file);
+        const auto store = ShopStore::open(file);
+        QVERIFY(!store.has_value());
+        QVERIFY2(QString::fromStdString(store.error()).contains(sentence), store.error().c_str());
+        QVERIFY(store.error().find("left as it is") != std::string::npos);
+        QCOMPARE(test::textOf(file), before);
+    }
+    void aDamagedShopIsLeftAsItIs() {
+        QTemporaryDir dir;
+        const std::string file = dir.filePath("shop.db").toStdString();
+        QVERIFY(ShopStore::open(file).has_value());
+        std::string bytes = test::textOf(file);
+        for (std::size_t i = 5000; i < bytes.size(); i += 7)
+            bytes[i] = static_cast<char>(bytes[i] ^ 0x5a);
+        std::ofstream(file, std::ios::binary) << bytes;
+        const auto store = ShopStore::open(file);
+        QVERIFY(!store.has_value());
+        QVERIFY2(store.error().find("left as it is") != std::string::npos, store.error().c_str());
+        QCOMPARE(test::textOf(file), bytes);
+    }
+    void aShopInOtherHandsIsSaidToBe() {
+        QTemporaryDir dir;
+        const std::string file = dir.filePath("shop.db").toStdString();
+        QVERIFY(ShopStore::open(file).has_value());
+        SQLite::Database other(file, SQLite::OPEN_READWRITE);
+        other.exec("BEGIN EXCLUSIVE");
+        const auto store = ShopStore::open(file);
+        QVERIFY(!store.has_value());
+        QVERIFY2(store.error().find("another program holds it") != std::string::npos, store.error().c_str());
+    }
+    void aShopThatMayOnlyBeRead() {
+        QTemporaryDir dir;
+        const fs::path folder = dir.filePath("deep").toStdString();
+        const std::string file = (folder / "shop.db").string();
+        QVERIFY(ShopStore::open(file).has_value());
+        {
+            SQLite::Database db(file, SQLite::OPEN_READWRITE); // as it was kept before
+            db.exec("PRAGMA journal_mode=WAL");
+        }
+        fs::permissions(file, fs::perms::owner_read);
+        fs::permissions(folder, fs::perms::owner_read | fs::perms::owner_exec);
+        {
+            auto store = ShopStore::open(file);
+            QVERIFY2(store.has_value(), store ? "" : store.error().c_str());
+            QVERIFY(store->load()->stock == test::shop().stock);
+            if (store->readOnly()) // the root of a machine may write everywhere
+                QVERIFY(!store->save(test::shop()).has_value());
+        }
+        fs::permissions(folder, fs::perms::owner_all);
+    }
+    void anOlderShopIsCopiedBeforeItChanges() {
+        QTemporaryDir dir;
+        const std::string file = dir.filePath("shop.db").toStdString();
+        QVERIFY(ShopStore::open(file).has_value());
+        {
+            SQLite::Database db(file, SQLite::OPEN_READWRITE);
+            db.exec("UPDATE about SET value='2'");
+            db.exec("DELETE FROM board WHERE thickness_nm > 90000000");
+        }
+        QVERIFY(ShopStore::open(file)->load()->stock.size() == test::shop().stock.size());
+        SQLite::Database copy(file + ".version-2");
+        QCOMPARE(copy.execAndGet("SELECT value FROM about").getString(), std::string("2"));
+        QVERIFY(copy.execAndGet("SELECT count(*) FROM board").getInt() <
+                static_cast<int>(test::shop().stock.size()));
+    }
+    void twoFirstStartsBothWork() {
+        QTemporaryDir dir;
+        for (int round = 0; round < 8; ++round) {
+            const std::string file = dir.filePath(QString("%1/shop.db").arg(round)).toStdString();
+            std::vector<std::future<bool>> starts;
+            for (int i = 0; i < 4; ++i)
+                starts.push_back(std::async(std::launch::async, [file] {
+                    const auto store = ShopStore::open(file);
+                    return store && store->load() && store->load()->stock.size() == test::shop().stock.size();
+                }));
+            for (auto& s : starts)
+                QVERIFY(s.get());
+        }
+    }
+    void rowsThatCannotBeAreLeftOut() {
+        QTemporaryDir dir;
+        const std::string file = dir.filePath("shop.db").toStdString();
+        QVERIFY(ShopStore::open(file).has_value());
+        {
+            SQLite::Database db(file, SQLite::OPEN_READWRITE);
+            db.exec("UPDATE board SET price=-5 WHERE place=0");
+            db.exec("UPDATE board SET price=9e999 WHERE place=1");
+            db.exec("UPDATE board SET length_nm=0 WHERE place=2");
+            db.exec("UPDATE board SET species='cheese' WHERE place=3");
+            db.exec("UPDATE price SET value=-1 WHERE id='wall_screw'");
+        }
+        std::vector<std::string> left;
+        const auto shop = ShopStore::open(file)->load(&left);
+        QVERIFY(shop.has_value());
+        QCOMPARE(left.size(), std::size_t(5));
+        QCOMPARE(shop->stock.size(), test::shop().stock.size() - 4);
+        Shop bad = test::shop();
+        bad.stock.front().price = std::nan("");
+        QVERIFY(!ShopStore::open(file)->save(bad).has_value());
     }
 
     void everyRowOfTheCatalogueNamesItsSource() {

@@ -39,9 +39,10 @@ class TestWallBox : public QObject {
         }
     }
     void everyMakeClosesWithoutGapOrOverlap() {
-        for (const char* corner : {"corners=mitred fixing=glue", "corners=mitred fixing=splines",
-                                   "corners=mitred fixing=dowels", "corners=sides_cover fixing=screws",
-                                   "corners=top_covers fixing=dowels", "corners=housed fixing=glue"})
+        for (const char* corner :
+             {"corners=mitred fixing=glue", "corners=mitred fixing=splines", "corners=mitred fixing=dowels",
+              "corners=sides_cover fixing=screws", "corners=top_covers fixing=dowels",
+              "corners=housed fixing=glue", "corners=rabbeted fixing=screws", "corners=rabbeted fixing=glue"})
             for (const char* inside : {"", " dividers=2 shelves=1", " back=let_in",
                                        " back=let_in dividers=1 shelves=2", " bevel=20 shelf_inset=5"}) {
                 const Plan plan = test::planOf(with(std::string(corner) + inside));
@@ -61,6 +62,29 @@ class TestWallBox : public QObject {
                 const Cell all = parts.front().bounds();
                 QVERIFY(all.size.x > Length());
             }
+    }
+    /// A housing bears above and below; a rabbet at the lower end of a side is open below, so that glue alone
+    /// holds no bottom in it, and screws do.
+    void aRabbetBearsOnOneSideOnly() {
+        const auto ends = [](const char* set) {
+            const Plan plan = test::planOf(with(set));
+            double worst = 0;
+            for (const auto& c : first(plan).hold()->checks)
+                if (c.id == "shelf_joint")
+                    worst = std::max(worst, c.utilisation());
+            return worst;
+        };
+        QVERIFY(ends("corners=housed fixing=glue") < 1);
+        QVERIFY(ends("corners=rabbeted fixing=screws") < 1);
+        QVERIFY(ends("corners=rabbeted fixing=glue") > 1);
+        const Plan glued = test::planOf(with("corners=rabbeted fixing=glue"));
+        QCOMPARE(first(glued).assembly().find("bottom")->bounds().at.z,
+                 Length()); // flush with the sides' ends
+        bool cured = false;
+        for (const auto& f : glued.findings)
+            for (const auto& r : f.remedies)
+                cured = cured || r.name == "Screws in the rabbets";
+        QVERIFY(cured);
     }
     /// The wood of a mitred box is the frame between two rectangles, nothing lost in the corners.
     void mitresLoseNothing() {

@@ -179,11 +179,14 @@ struct LedgerSeat {
 
 /// What bends between ledgers: the front of the board, or a rail under it.
 struct BentFront {
-    std::string part, words; ///< 'a strip of 110 mm along its front edge'
-    Length span;             ///< between the places that hold it; 0: a corner that turns, no sag told
-    double share = 1;        ///< of what the piece carries in all
-    double perLoad = 0;      ///< mm: bending moment for each N of that
-    double perHand = 0;      ///< mm: for each N of a hand
+    std::string words;   ///< 'a strip of 110 mm along its front edge'
+    std::string moment;  ///< how its bending moment is found, as the working shows it
+    std::string assumed; ///< what that takes for granted
+    Length span;      ///< between what holds it, or out to its free end; 0: a corner that turns, no sag told
+    int free = 0;     ///< -1: nothing holds its left end, 1: its right end
+    double share = 1; ///< of what the piece carries in all
+    double perLoad = 0; ///< mm: bending moment for each N of that
+    double perHand = 0; ///< mm: for each N of a hand
     std::vector<Member::Rect> section;
     double grainTurned = 0; ///< degrees between its grain and its span
 };
@@ -207,14 +210,6 @@ struct LedgersSeat {
         false; ///< strips run from the back to a front beam: the shares of S9.7 are looked at as well
     std::string word = "ledger";   ///< what the strips are called
     std::vector<WallStage> stages; ///< the first fixes the strips, the last leaves it hanging
-};
-
-/// What a kind asks of the wall beside it.
-struct SideNeed {
-    std::string to;        ///< 'second_wall', 'left_wall', 'right_wall'
-    double angle = 90;     ///< degrees of the corner it was made for
-    std::string parameter; ///< that holds this angle
-    Length reach;          ///< how far the piece goes along that wall
 };
 
 /// How a case keeps its right angles when something pushes at its top along the wall (S11.3).
@@ -279,7 +274,6 @@ struct Assembly {
     std::optional<FrameSeat> frame;
     std::optional<Stiffening> stiff;
     std::optional<LedgersSeat> ledgers;
-    std::vector<SideNeed> sides;
     std::string wallPart;            ///< the part that lies against the wall and takes its screws
     std::string carryingJoint;       ///< the joint that hangs everything else on that part; may be empty
     PlugWay plugs = PlugWay::filled; ///< over heads that show

@@ -3,6 +3,7 @@
 #include "build/hook_steps.h"
 
 #include <algorithm>
+#include <array>
 #include <fmt/format.h>
 
 namespace owl {
@@ -88,6 +89,25 @@ void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>
         out.push_back(plugStep(in));
 }
 
+/// 'In all 2 screws and 3 anchors or plugs. ..': what the marks stand for.
+std::string fixingsInAll(const HangInput& in) {
+    std::array<std::size_t, 3> n{}; // screws, rods, what is set in a hole of its own
+    for (const auto& m : in.marks)
+        ++n.at(m.what.find("screw") != std::string::npos ? 0
+               : m.what.find("rod") != std::string::npos ? 1
+                                                         : 2);
+    static constexpr std::array words{"screws", "rods", "anchors or plugs"};
+    std::string all;
+    for (std::size_t i = 0; i < n.size(); ++i)
+        if (n.at(i) > 0)
+            all += fmt::format("{}{} {}", all.empty() ? "" : ", ", n.at(i), words.at(i));
+    std::string out = "In all: " + all + ".";
+    if (in.screw && n[0] > 0)
+        out += fmt::format(" The screws are {} × {}.", in.screw->label,
+                           screwLengthText(*in.screw, in.screwLength));
+    return out;
+}
+
 /// What rests on several walls is put together there, stage by stage.
 void stageSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
     for (std::size_t i = 0; i < in.stages.size(); ++i) {
@@ -104,16 +124,7 @@ void stageSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSt
         s.shapes = stage.shapes;
         s.hangs = i + 1 == in.stages.size();
         if (i == 0) {
-            const auto anchors = std::count_if(in.marks.begin(), in.marks.end(), [](const WallMark& m) {
-                return m.what.find("screw") == std::string::npos;
-            });
-            const auto screws = static_cast<long>(in.marks.size()) - anchors;
-            s.text += fmt::format(" In all{}{}{}.", screws > 0 ? fmt::format(" {} screws", screws) : "",
-                                  screws > 0 && anchors > 0 ? " and" : "",
-                                  anchors > 0 ? fmt::format(" {} anchors or plugs", anchors) : "");
-            if (in.screw && screws > 0)
-                s.text += fmt::format(" The screws are {} × {}.", in.screw->label,
-                                      screwLengthText(*in.screw, in.screwLength));
+            s.text += " " + fixingsInAll(in);
             s.minutes += static_cast<double>(in.marks.size()) * catalog.minutes("screw");
         }
         const bool two = in.length > 1500_mm || in.mass > 20;

@@ -328,6 +328,18 @@ class Steps {
                 8);
         s.parts = allParts();
         s.tools = {"clamps", "square"};
+        if (a_.cavity)
+            dummy(s, *a_.cavity);
+    }
+
+    /// A cavity glued a hair too low takes no ledger, and nobody can plane it afterwards.
+    void dummy(BuildStep& s, const CavitySeat& c) {
+        s.text += fmt::format(
+            " Make a dummy of scrap, {} high, {} deep and as long as the cavity, wrapped in tape. Slide it "
+            "in now, and again whenever the box is glued, out before the glue grips: it keeps the "
+            "cavity as high as ledger and arms need it.",
+            say(c.z1 - c.z0 - c.clearance), say(c.frame));
+        s.minutes += c_.minutes("cut");
     }
 
     [[nodiscard]] bool plugged(const Joint& j) const {

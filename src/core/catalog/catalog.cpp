@@ -2,6 +2,7 @@
 
 #include "catalog/embedded.h"
 #include "catalog/screw_rows.h"
+#include "files/json_text.h"
 
 #include <algorithm>
 #include <array>
@@ -382,9 +383,10 @@ std::string Catalog::sandingSequence(const std::string& start, const std::string
 }
 
 tl::expected<json, std::string> readSubject(const std::string& file, const std::string& text) {
-    json doc = json::parse(text, nullptr, false);
-    if (doc.is_discarded())
-        return tl::unexpected(file + ": this is not JSON");
+    auto tree = parseJson(text);
+    if (!tree)
+        return tl::unexpected(fmt::format("{}: {}", file, tree.error()));
+    json& doc = *tree;
     if (!doc.is_object() || !doc.contains("rows") || !doc.at("rows").is_array())
         return tl::unexpected(file + ": it has no list 'rows'");
     std::size_t i = 0;
@@ -394,7 +396,7 @@ tl::expected<json, std::string> readSubject(const std::string& file, const std::
             row.at("source").get<std::string>().empty())
             return tl::unexpected(fmt::format("{}: row {}: every row needs its 'source'", file, i));
     }
-    return doc;
+    return std::move(doc);
 }
 
 tl::expected<Catalog, std::string> loadCatalog() {

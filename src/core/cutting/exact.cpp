@@ -14,8 +14,13 @@ namespace {
 
 constexpr std::int64_t never = std::numeric_limits<std::int64_t>::max() / 4;
 constexpr std::int64_t mostSteps = 400'000;
-constexpr std::int64_t perBoard =
-    1; // added to a thousandfold price: money decides, then the number of boards
+/// Money decides, then the number of boards. Two numbers, so that no price is too large for both.
+struct Price {
+    std::int64_t money = 0, boards = 0;
+    auto operator<=>(const Price&) const = default;
+    Price operator+(const Price& o) const { return {money + o.money, boards + o.boards}; }
+};
+constexpr Price noPrice{never, 0};
 
 /// A minimal rectangle of a sub-multiset and how it came about.
 struct Shape {
@@ -28,20 +33,27 @@ struct Shape {
 
 class Exact {
   public:
-    explicit Exact(const CutGroup& g) : g_(g) {}
+    Exact(const CutGroup& g, const std::function<bool()>& stop) : g_(g), stop_(stop) {}
 
     std::optional<GroupPlan> run() {
         if (!small())
             return std::nullopt;
         largest();
-        for (std::size_t m = 1; m < full_; ++m)
+        for (std::size_t m = 1; m < full_ && goesOn(); ++m)
             makeShapes(m);
-        unlimited();
-        limited();
-        return assemble();
+        if (goesOn())
+            unlimited();
+        if (goesOn())
+            limited();
+        return goesOn() ? assemble() : std::nullopt;
     }
 
   private:
+    /// False once the search was told to end: what it has is no plan.
+    bool goesOn() {
+        ended_ = ended_ || (stop_ && stop_());
+        return !ended_;
+    }
     bool small() {
         int total = 0;
         for (const auto& k : g_.kinds)
@@ -129,6 +141,8 @@ class Exact {
                 const std::size_t b = m - a;
                 if (a < b || b == 0)
                     continue;
+                if (!goesOn())
+                    return;
                 for (std::size_t i = 0; i < shapes_[a].size(); ++i)
                     for (std::size_t j = 0; j < shapes_[b].size(); ++j)
                         join(all, a, b, i, j);
@@ -177,32 +191,34 @@ class Exact {
         }
         return best;
     }
-    [[nodiscard]] static std::int64_t key(const CutGroup::Board& b) { return b.price * 1000 + perBoard; }
+    [[nodiscard]] static Price key(const CutGroup::Board& b) { return {b.price, 1}; }
 
     void unlimited() {
-        one_.assign(full_, never);
+        one_.assign(full_, noPrice);
         oneBoard_.assign(full_, 0);
         for (std::size_t i = 0; i < g_.boards.size(); ++i) {
             const auto& b = g_.boards[i];
             if (b.available || outdone(i))
                 continue;
+            if (!goesOn())
+                return;
             for (std::size_t m = 1; m < full_; ++m)
                 if (key(b) < one_[m] && fitting(m, b) < shapes_[m].size()) {
                     one_[m] = key(b);
                     oneBoard_[m] = i;
                 }
         }
-        best_.assign(full_, never);
+        best_.assign(full_, noPrice);
         take_.assign(full_, 0);
-        best_[0] = 0;
-        for (std::size_t m = 1; m < full_; ++m) {
+        best_[0] = {};
+        for (std::size_t m = 1; m < full_ && goesOn(); ++m) {
             std::size_t first = 0;
             while (digit(m, first) == 0)
                 ++first;
             for (std::size_t a : subs_[m]) {
-                if (digit(a, first) == 0 || one_[a] >= never || best_[m - a] >= never)
+                if (digit(a, first) == 0 || one_[a] >= noPrice || best_[m - a] >= noPrice)
                     continue;
-                const std::int64_t c = one_[a] + best_[m - a];
+                const Price c = one_[a] + best_[m - a];
                 if (c < best_[m]) {
                     best_[m] = c;
                     take_[m] = a;
@@ -212,17 +228,19 @@ class Exact {
     }
 
     void limited() {
-        layers_.push_back(std::vector<std::int64_t>(full_, never));
-        layers_.back()[0] = 0;
+        layers_.push_back(std::vector<Price>(full_, noPrice));
+        layers_.back()[0] = {};
         for (std::size_t s : single_) {
+            if (!goesOn())
+                return;
             const auto& b = g_.boards[s];
-            std::vector<std::int64_t> next = layers_.back();
+            std::vector<Price> next = layers_.back();
             std::vector<std::size_t> from(full_, 0);
             std::vector<bool> ok(full_, false);
             for (std::size_t a = 1; a < full_; ++a)
                 ok[a] = fitting(a, b) < shapes_[a].size();
             for (std::size_t m = 0; m < full_; ++m) {
-                if (layers_.back()[m] >= never)
+                if (layers_.back()[m] >= noPrice)
                     continue;
                 for (std::size_t a : subs_[full_ - 1 - m])
                     if (ok[a] && layers_.back()[m] + key(b) < next[m + a]) {
@@ -246,16 +264,16 @@ class Exact {
     std::optional<GroupPlan> assemble() {
         std::size_t target = 0;
         std::size_t limitedPart = 0;
-        std::int64_t cost = never;
+        Price cost = noPrice;
         double placed = -1;
         for (std::size_t t = full_; t-- > 0;) {
             const double a = area(t);
             if (a < placed)
                 continue;
             for (std::size_t m : subs_[t]) {
-                if (layers_.back()[m] >= never || best_[t - m] >= never)
+                if (layers_.back()[m] >= noPrice || best_[t - m] >= noPrice)
                     continue;
-                const std::int64_t c = layers_.back()[m] + best_[t - m];
+                const Price c = layers_.back()[m] + best_[t - m];
                 if (a > placed || (a == placed && c < cost)) {
                     placed = a;
                     cost = c;
@@ -263,7 +281,7 @@ class Exact {
                     limitedPart = m;
                 }
             }
-            if (t == full_ - 1 && cost < never)
+            if (t == full_ - 1 && cost < noPrice)
                 break;
         }
         GroupPlan plan;
@@ -303,21 +321,23 @@ class Exact {
     }
 
     const CutGroup& g_;
+    const std::function<bool()>& stop_;
+    bool ended_ = false;
     std::size_t full_ = 1;
     std::vector<std::size_t> stride_, single_;
     std::vector<std::pair<std::int64_t, std::int64_t>> largest_; ///< lengths falling, widths rising
     std::vector<std::vector<Shape>> shapes_;
     std::vector<std::vector<std::size_t>> subs_;
-    std::vector<std::int64_t> one_, best_;
+    std::vector<Price> one_, best_;
     std::vector<std::size_t> oneBoard_, take_;
-    std::vector<std::vector<std::int64_t>> layers_;
+    std::vector<std::vector<Price>> layers_;
     std::vector<std::vector<std::size_t>> from_;
 };
 
 } // namespace
 
-std::optional<GroupPlan> solveExactly(const CutGroup& group) {
-    return Exact(group).run();
+std::optional<GroupPlan> solveExactly(const CutGroup& group, const std::function<bool()>& stop) {
+    return Exact(group, stop).run();
 }
 
 } // namespace owl

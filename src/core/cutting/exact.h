@@ -3,7 +3,8 @@
 
 namespace owl {
 
-/// The true optimum of a small group by trying everything; empty when the group is too large (400 000 steps).
-std::optional<GroupPlan> solveExactly(const CutGroup& group);
+/// The true optimum of a small group by trying everything; empty when the group is too large (400 000 steps),
+/// or when `stop` said so before the end.
+std::optional<GroupPlan> solveExactly(const CutGroup& group, const std::function<bool()>& stop = {});
 
 } // namespace owl

@@ -1,8 +1,14 @@
 #include "cutting/greedy.h"
 
+#include "cutting/kind_tree.h"
+
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <map>
+#include <memory>
+#include <numeric>
+#include <optional>
 
 namespace owl {
 namespace {
@@ -11,22 +17,36 @@ struct Free {
     std::int64_t x, y, l, w;
 };
 
+/// Parts from which on equal boards are filled at one stroke; kinds from which on a tree finds what fits.
+constexpr int manyParts = 400;
+constexpr std::size_t manyKinds = 200;
+
 class Filler {
   public:
-    Filler(const CutGroup& g, std::mt19937& random, bool plain) : g_(g), random_(random), plain_(plain) {
-        for (const auto& k : g.kinds)
+    Filler(const CutGroup& g, std::mt19937& random, bool plain, const std::function<bool()>& stop)
+        : g_(g), random_(random), plain_(plain), stop_(stop), order_(g.kinds.size()) {
+        for (const auto& k : g.kinds) {
             left_.push_back(k.count);
+            open_ += k.count;
+        }
+        repeats_ = open_ > manyParts;
+        if (g.kinds.size() > manyKinds)
+            tree_ = std::make_unique<KindTree>(g);
         for (const auto& b : g.boards)
             stock_.push_back(b.available ? *b.available : std::numeric_limits<int>::max());
     }
 
-    GroupPlan run() {
+    std::optional<GroupPlan> run() {
         GroupPlan plan;
-        while (std::any_of(left_.begin(), left_.end(), [](int n) { return n > 0; })) {
+        while (open_ > 0) {
             GroupBoard best;
             double bestScore = -1;
             for (std::size_t i = 0; i < g_.boards.size(); ++i) {
                 if (stock_[i] == 0)
+                    continue;
+                if (stop_ && stop_())
+                    return std::nullopt;
+                if (plain_ && bestPossible(i) <= bestScore)
                     continue;
                 GroupBoard b = fill(i);
                 const double s = score(b);
@@ -37,22 +57,49 @@ class Filler {
             }
             if (best.placed.empty())
                 break;
-            for (const auto& p : best.placed)
-                --left_[p.kind];
-            if (g_.boards[best.board].available)
-                --stock_[best.board];
-            plan.cost += g_.boards[best.board].price;
-            plan.boards.push_back(std::move(best));
+            for (int n = timesOf(best); n > 1; --n)
+                take(plan, best);
+            take(plan, std::move(best));
         }
         plan.left = left_;
         return plan;
     }
 
   private:
+    void take(GroupPlan& plan, GroupBoard b) {
+        for (const auto& p : b.placed)
+            --left_[p.kind];
+        open_ -= static_cast<int>(b.placed.size());
+        if (g_.boards[b.board].available)
+            --stock_[b.board];
+        plan.cost += g_.boards[b.board].price;
+        plan.boards.push_back(std::move(b));
+    }
+    /// How often the board can be filled like that: what is left must last, and so must the boards.
+    [[nodiscard]] int timesOf(const GroupBoard& b) const {
+        if (!repeats_)
+            return 1;
+        std::map<std::size_t, int> counts;
+        for (const auto& p : b.placed)
+            ++counts[p.kind];
+        int times = g_.boards[b.board].available ? stock_[b.board] : std::numeric_limits<int>::max();
+        for (const auto& [kind, n] : counts)
+            times = std::min(times, left_[kind] / n);
+        return std::max(1, times);
+    }
+
     double jitter(double spread) {
         if (plain_)
             return 1;
         return std::uniform_real_distribution<double>(1 - spread, 1 + spread)(random_);
+    }
+
+    /// What a board could score if nothing of it were wasted.
+    [[nodiscard]] double bestPossible(std::size_t board) const {
+        const auto& b = g_.boards[board];
+        return b.price == 0
+                   ? std::numeric_limits<double>::infinity()
+                   : static_cast<double>(b.l) * static_cast<double>(b.w) / static_cast<double>(b.price);
     }
 
     /// Value for money: free boards first by how full they get, then area got per price.
@@ -71,25 +118,46 @@ class Filler {
     GroupBoard fill(std::size_t board) {
         GroupBoard b;
         b.board = board;
-        std::vector<int> left = left_;
-        std::vector<double> weight;
-        for (const auto& k : g_.kinds)
-            weight.push_back(static_cast<double>(k.l) * static_cast<double>(k.w) * jitter(0.6));
-        std::vector<Free> open{{0, 0, g_.boards[board].l, g_.boards[board].w}};
-        while (!open.empty()) {
-            const Free f = open.back();
-            open.pop_back();
-            placeInto(f, b, left, weight, open);
+        here_ = left_;
+        if (!plain_ || weight_.empty())
+            weigh();
+        if (tree_)
+            tree_->begin(here_, weight_);
+        free_.assign(1, {0, 0, g_.boards[board].l, g_.boards[board].w});
+        while (!free_.empty()) {
+            const Free f = free_.back();
+            free_.pop_back();
+            placeInto(f, b);
         }
         return b;
     }
 
-    void placeInto(const Free& f, GroupBoard& b, std::vector<int>& left, const std::vector<double>& weight,
-                   std::vector<Free>& open) {
+    /// The heaviest kinds first: most places are found without looking at all of them.
+    void weigh() {
+        weight_.clear();
+        for (const auto& k : g_.kinds)
+            weight_.push_back(static_cast<double>(k.l) * static_cast<double>(k.w) * jitter(0.6));
+        std::iota(order_.begin(), order_.end(), std::size_t{0});
+        std::stable_sort(order_.begin(), order_.end(),
+                         [&](std::size_t x, std::size_t y) { return weight_[x] > weight_[y]; });
+    }
+
+    [[nodiscard]] std::optional<GroupPlaced> fitting(const Free& f) const {
+        if (tree_) {
+            const auto found = tree_->heaviest(f.l, f.w);
+            const auto& k = g_.kinds[found.kind];
+            return found.weight < 0
+                       ? std::nullopt
+                       : std::optional(GroupPlaced{found.kind, f.x, f.y, found.turned ? k.w : k.l,
+                                                   found.turned ? k.l : k.w, found.turned});
+        }
+        constexpr double exact = 1.3; // what fills a strip to its edge is worth so much more
         double most = -1;
         GroupPlaced best;
-        for (std::size_t k = 0; k < g_.kinds.size(); ++k) {
-            if (left[k] == 0)
+        for (std::size_t k : order_) {
+            if (weight_[k] * exact <= most)
+                break;
+            if (here_[k] == 0)
                 continue;
             for (const bool turned : {false, true}) {
                 if (turned && !g_.kinds[k].rotate)
@@ -98,16 +166,23 @@ class Filler {
                 const std::int64_t w = turned ? g_.kinds[k].l : g_.kinds[k].w;
                 if (l > f.l || w > f.w)
                     continue;
-                const double fit = (w == f.w || l == f.l) ? 1.3 : 1.0;
-                if (weight[k] * fit > most) {
-                    most = weight[k] * fit;
+                const double fit = (w == f.w || l == f.l) ? exact : 1.0;
+                if (weight_[k] * fit > most) {
+                    most = weight_[k] * fit;
                     best = {k, f.x, f.y, l, w, turned};
                 }
             }
         }
-        if (most < 0)
+        return most < 0 ? std::nullopt : std::optional(best);
+    }
+
+    void placeInto(const Free& f, GroupBoard& b) {
+        const auto found = fitting(f);
+        if (!found)
             return;
-        --left[best.kind];
+        const GroupPlaced& best = *found;
+        if (--here_[best.kind] == 0 && tree_)
+            tree_->remove(best.kind);
         b.placed.push_back(best);
         const std::int64_t right = f.l - best.l;
         const std::int64_t top = f.w - best.w;
@@ -117,24 +192,34 @@ class Filler {
         if (!plain_ && std::uniform_int_distribution<int>(0, 4)(random_) == 0)
             ripFirst = !ripFirst;
         if (ripFirst) {
-            open.push_back({f.x, f.y + best.w, f.l, top});
-            open.push_back({f.x + best.l, f.y, right, best.w});
+            free_.push_back({f.x, f.y + best.w, f.l, top});
+            free_.push_back({f.x + best.l, f.y, right, best.w});
         } else {
-            open.push_back({f.x + best.l, f.y, right, f.w});
-            open.push_back({f.x, f.y + best.w, best.l, top});
+            free_.push_back({f.x + best.l, f.y, right, f.w});
+            free_.push_back({f.x, f.y + best.w, best.l, top});
         }
     }
 
     const CutGroup& g_;
     std::mt19937& random_;
     bool plain_;
+    const std::function<bool()>& stop_;
+    bool repeats_ = false;
+    int open_ = 0;
     std::vector<int> left_, stock_;
+    // of the board being filled
+    std::vector<int> here_;
+    std::vector<double> weight_;
+    std::vector<std::size_t> order_;
+    std::vector<Free> free_;
+    std::unique_ptr<KindTree> tree_;
 };
 
 } // namespace
 
-GroupPlan fillGreedily(const CutGroup& group, std::mt19937& random, bool plain) {
-    return Filler(group, random, plain).run();
+std::optional<GroupPlan> fillGreedily(const CutGroup& group, std::mt19937& random, bool plain,
+                                      const std::function<bool()>& stop) {
+    return Filler(group, random, plain, stop).run();
 }
 
 } // namespace owl

@@ -1,5 +1,7 @@
 #include "cutting/job.h"
 
+#include "files/json_text.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -89,6 +91,25 @@ void readList(const json& doc, const char* key, const std::string& file, std::ve
     }
 }
 
+/// Pieces of a job that are laid out, and millionths that all of them may cost: sums of money stay exact.
+constexpr std::int64_t mostPieces = 300'000;
+constexpr Money mostMoney = 4'000'000'000'000'000'000;
+
+void checkSize(const CutJob& job, const std::string& file) {
+    std::int64_t pieces = 0;
+    for (const auto& p : job.parts)
+        pieces += p.quantity;
+    if (pieces > mostPieces)
+        throw JobFault{
+            fmt::format("{}: parts: {} pieces in all; {} are laid out at most.", file, pieces, mostPieces)};
+    for (std::size_t i = 0; i < job.stock.size(); ++i)
+        if (pieces > 0 && job.stock[i].price > mostMoney / pieces)
+            throw JobFault{
+                fmt::format("{}: stock[{}].price: {:g} for each of {} pieces is more money than is reckoned "
+                            "with exactly.",
+                            file, i, static_cast<double>(job.stock[i].price) / 1e6, pieces)};
+}
+
 json mm(Length l) {
     if (l.nm() % 1'000'000 == 0)
         return l.nm() / 1'000'000;
@@ -107,9 +128,10 @@ bool overlap(const Offcut& a, const Offcut& b) {
 } // namespace
 
 tl::expected<CutJob, std::string> readCutJob(const std::string& source, const std::string& file) {
-    const json doc = json::parse(source, nullptr, false);
-    if (doc.is_discarded())
-        return tl::unexpected(file + ": this is not JSON, or the file is cut short.");
+    const auto tree = parseJson(source);
+    if (!tree)
+        return tl::unexpected(fmt::format("{}: {}.", file, tree.error()));
+    const json& doc = *tree;
     try {
         if (!doc.is_object() || doc.value("format", json()) != "upright-owl-cut-job")
             throw JobFault{file + ": this is not a cut job: \"format\" must be \"upright-owl-cut-job\"."};
@@ -120,6 +142,7 @@ tl::expected<CutJob, std::string> readCutJob(const std::string& source, const st
         job.trim = doc.contains("trim_mm") ? length(doc, "trim_mm", file, 0) : Length();
         readList(doc, "stock", file, job.stock, readStock);
         readList(doc, "parts", file, job.parts, readPart);
+        checkSize(job, file);
         return job;
     } catch (const JobFault& f) {
         return tl::unexpected(f.sentence);
@@ -190,6 +213,7 @@ json cutPlanJson(const CutPlan& plan) {
     return out;
 }
 
+// All the cuts of one direction at once, then each strip in the other: as deep as the plan is, not as wide.
 bool guillotine(const std::vector<Offcut>& grown) {
     if (grown.size() < 2)
         return true;
@@ -199,13 +223,16 @@ bool guillotine(const std::vector<Offcut>& grown) {
         std::vector<Offcut> sorted = grown;
         std::sort(sorted.begin(), sorted.end(),
                   [&](const Offcut& a, const Offcut& b) { return low(a) < low(b); });
+        std::vector<std::vector<Offcut>> strips(1, {sorted.front()});
         Length reach = high(sorted.front());
         for (std::size_t i = 1; i < sorted.size(); ++i) {
             if (low(sorted[i]) >= reach)
-                return guillotine({sorted.begin(), sorted.begin() + static_cast<std::ptrdiff_t>(i)}) &&
-                       guillotine({sorted.begin() + static_cast<std::ptrdiff_t>(i), sorted.end()});
+                strips.emplace_back();
+            strips.back().push_back(sorted[i]);
             reach = std::max(reach, high(sorted[i]));
         }
+        if (strips.size() > 1)
+            return std::all_of(strips.begin(), strips.end(), guillotine);
     }
     return false;
 }
@@ -250,16 +277,17 @@ std::string faultIn(const CutJob& job, const CutPlan& plan) {
                 return fmt::format("board {}: an offcut without size", i);
             grown.push_back({o.x, o.y, o.length + job.kerf, o.width + job.kerf});
         }
-        for (std::size_t k = 0; k < grown.size(); ++k) {
-            const auto& g = grown[k];
+        for (const auto& g : grown) {
             if (g.x < Length() || g.y < Length() || g.x + g.length > L || g.y + g.width > W)
                 return fmt::format("board {}: something lies outside {}", i, b.stock);
-            for (std::size_t m = 0; m < k; ++m)
-                if (overlap(g, grown[m]))
-                    return fmt::format("board {}: two pieces are less than a kerf apart", i);
         }
-        if (!guillotine(grown))
+        if (!guillotine(grown)) { // what straight cuts separate does not overlap either
+            for (std::size_t k = 0; k < grown.size(); ++k)
+                for (std::size_t m = 0; m < k; ++m)
+                    if (overlap(grown[k], grown[m]))
+                        return fmt::format("board {}: two pieces are less than a kerf apart", i);
             return fmt::format("board {}: it cannot be sawn with straight through cuts", i);
+        }
     }
     for (const auto& u : plan.unplaced)
         open[u.part] -= u.quantity;

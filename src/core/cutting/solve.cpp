@@ -9,6 +9,8 @@
 #include <map>
 #include <mutex>
 #include <numeric>
+#include <tuple>
+#include <unordered_map>
 
 namespace owl {
 namespace {
@@ -26,6 +28,8 @@ bool fitsStock(const CutJob& job, const CutPart& p, const CutStock& s) {
 /// Splits the job; parts that fit nothing go to `unplaced` with their reason.
 std::map<GroupKey, CutGroup> split(const CutJob& job, std::vector<Unplaced>& unplaced) {
     std::map<GroupKey, CutGroup> groups;
+    using Size = std::tuple<std::string, std::int64_t, std::int64_t, std::int64_t, bool>;
+    std::map<Size, std::size_t> kinds; // where parts of that size stand in their group
     for (const auto& p : job.parts) {
         if (p.quantity == 0)
             continue;
@@ -53,13 +57,14 @@ std::map<GroupKey, CutGroup> split(const CutJob& job, std::vector<Unplaced>& unp
         std::int64_t l = p.length.nm() + g.kerf;
         std::int64_t w = p.width.nm() + g.kerf;
         const bool rotate = p.mayRotate && l != w;
-        auto kind = std::find_if(g.kinds.begin(), g.kinds.end(),
-                                 [&](const auto& k) { return k.l == l && k.w == w && k.rotate == rotate; });
-        if (kind == g.kinds.end())
-            kind = g.kinds.insert(g.kinds.end(), {{}, {}, l, w, rotate, 0});
-        kind->ids.push_back(p.id);
-        kind->quantities.push_back(p.quantity);
-        kind->count += p.quantity;
+        const auto [at, fresh] =
+            kinds.try_emplace({p.material, p.thickness.nm(), l, w, rotate}, g.kinds.size());
+        if (fresh)
+            g.kinds.push_back({{}, {}, l, w, rotate, 0});
+        auto& kind = g.kinds[at->second];
+        kind.ids.push_back(p.id);
+        kind.quantities.push_back(p.quantity);
+        kind.count += p.quantity;
     }
     for (auto& [key, g] : groups)
         for (const auto& s : job.stock)
@@ -72,6 +77,9 @@ std::map<GroupKey, CutGroup> split(const CutJob& job, std::vector<Unplaced>& unp
 
 /// What is left around the placed pieces as rectangles worth keeping, found by following the saw cuts.
 class Leftovers {
+    /// Between more pieces than that on one board nothing is left that one would keep.
+    static constexpr std::size_t mostFollowed = 1500;
+
   public:
     Leftovers(std::int64_t kerf, std::vector<Offcut>& out) : kerf_(kerf), out_(out) {}
 
@@ -102,7 +110,8 @@ class Leftovers {
             find(pieces, x, y, l, top - y);
             return;
         }
-        separate(pieces, x, y, l, w);
+        if (pieces.size() <= mostFollowed)
+            separate(pieces, x, y, l, w);
     }
 
   private:
@@ -149,8 +158,9 @@ void addGroup(const CutGroup& g, const GroupPlan& gp, CutPlan& plan) {
     std::vector<std::vector<int>> open;
     for (const auto& k : g.kinds)
         open.push_back(k.quantities);
+    std::vector<std::size_t> first(g.kinds.size(), 0); // ids before it are used up
     const auto nextId = [&](std::size_t kind) -> const std::string& {
-        std::size_t i = 0;
+        std::size_t& i = first[kind];
         while (open[kind][i] == 0)
             ++i;
         --open[kind][i];
@@ -262,34 +272,39 @@ Money areaBound(const CutGroup& g, nlohmann::ordered_json& values, nlohmann::ord
     return std::max<Money>(0, static_cast<Money>(std::floor(bound * 1e6)) - 10);
 }
 
+/// All that two boards have in common that are sawn alike.
+std::string layoutOf(const CutBoard& b) {
+    std::string out = b.stock;
+    for (const auto& p : b.placed)
+        fmt::format_to(std::back_inserter(out), "|{}/{},{},{}", p.part, p.x.nm(), p.y.nm(), p.rotated);
+    return out;
+}
+
 void mergeRepeats(CutPlan& plan) {
     std::vector<CutBoard> out;
-    const auto same = [](const CutBoard& a, const CutBoard& b) {
-        return a.stock == b.stock && std::equal(a.placed.begin(), a.placed.end(), b.placed.begin(),
-                                                b.placed.end(), [](const Placed& p, const Placed& q) {
-                                                    return p.part == q.part && p.x == q.x && p.y == q.y &&
-                                                           p.rotated == q.rotated;
-                                                });
-    };
+    std::unordered_map<std::string, std::size_t> known;
     for (auto& b : plan.boards) {
-        const auto it = std::find_if(out.begin(), out.end(), [&](const CutBoard& o) { return same(o, b); });
-        if (it == out.end())
+        const auto [it, fresh] = known.try_emplace(layoutOf(b), out.size());
+        if (fresh)
             out.push_back(std::move(b));
         else
-            it->repeat += b.repeat;
+            out[it->second].repeat += b.repeat;
     }
     plan.boards = std::move(out);
 }
 
+/// The first plan is always made to its end: without it there is none. What comes after may be stopped.
 GroupPlan searchGroup(const CutGroup& g, const CutEffort& effort) {
     std::mt19937 random(20260307);
-    GroupPlan best = fillGreedily(g, random, true);
+    GroupPlan best = *fillGreedily(g, random, true);
     for (int i = 0; i < effort.tries; ++i) {
         if (effort.stop && effort.stop())
             break;
-        GroupPlan next = fillGreedily(g, random, false);
-        if (better(g, next, best))
-            best = std::move(next);
+        auto next = fillGreedily(g, random, false, effort.stop);
+        if (!next)
+            break;
+        if (better(g, *next, best))
+            best = *std::move(next);
     }
     return best;
 }
@@ -309,7 +324,7 @@ GroupPlan solveGroup(const CutGroup& g, const CutEffort& effort) {
     if (effort.memo)
         if (auto known = effort.memo->find(key))
             return *std::move(known);
-    auto gp = solveExactly(g);
+    auto gp = solveExactly(g, effort.stop);
     if (!gp)
         gp = searchGroup(g, effort);
     const bool cutShort = effort.stop && effort.stop();

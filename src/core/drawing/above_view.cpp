@@ -1,10 +1,12 @@
 // The piece from above between the walls it is fitted to.
+#include "drawing/dimension_words.h"
 #include "drawing/solid_painter.h"
 #include "drawing/views.h"
 #include "solid/outline.h"
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 namespace owl {
 namespace {
@@ -58,7 +60,7 @@ Drawing aboveView(const Project& project, const Plan& plan, const std::string& p
             auto& s = pen.polygon(std::move(ring), faceTone(*p, {0, 0, 1}), Tone::outline);
             s.id = "part:" + p->id;
             s.tip = p->name;
-            s.grain = std::atan2(p->pose.along.y, p->pose.along.x) * 180 / 3.14159265358979;
+            s.grain = std::atan2(p->pose.along.y, p->pose.along.x) * 180 / std::numbers::pi;
         }
     // What lies below is told by its broken outline.
     const double top = parts.empty() ? 0 : topOf(*parts.back());
@@ -80,8 +82,7 @@ Drawing aboveView(const Project& project, const Plan& plan, const std::string& p
         const Vec3 run = (q.b - q.a) / std::max(1e-9, norm(q.b - q.a));
         const Vec3 aside = Vec3{run.y, -run.x, 0} * (q.side * 40);
         pen.dimension({q.a.x + aside.x, q.a.y + aside.y}, {q.b.x + aside.x, q.b.y + aside.y},
-                      formatNumber(Length::nm(std::llround(norm(q.b - q.a) * 1e5) * 10), project.style),
-                      q.parameter.empty() ? std::string() : "piece." + q.parameter);
+                      wordsOf(q, project.style), fieldOf(q));
     }
     double left = 0;
     for (const Part* p : parts)

@@ -1,3 +1,4 @@
+#include "drawing/dimension_words.h"
 #include "drawing/items.h"
 #include "drawing/solid_painter.h"
 #include "drawing/views.h"
@@ -7,17 +8,6 @@
 #include <set>
 
 namespace owl {
-namespace {
-
-/// Words of a dimension: the number as the tape shows it.
-std::string measured(const Dimension& q, const NumberStyle& style) {
-    return formatNumber(Length::nm(std::llround(norm(q.b - q.a) * 1e5) * 10), style);
-}
-std::string fieldOf(const Dimension& q) {
-    return q.parameter.empty() ? std::string() : "piece." + q.parameter;
-}
-
-} // namespace
 
 Drawing pieceView(const Project& project, const Plan& plan, const std::string& piece,
                   const PieceViewOptions& options) {
@@ -123,13 +113,13 @@ Drawing sectionView(const Project& project, const Plan& plan, const std::string&
         const bool flat = std::abs(q.a.z - q.b.z) < 1e-9;
         if (flat) {
             const double y = q.side < 0 ? -out * 0.8 : H + out;
-            auto& s = pen.dimension({q.a.y, y}, {q.b.y, y}, measured(q, project.style), fieldOf(q));
+            auto& s = pen.dimension({q.a.y, y}, {q.b.y, y}, wordsOf(q, project.style), fieldOf(q));
             if (q.side < 0)
                 s.dy = -14;
         } else {
             const double x = q.side < 0 ? -out : q.side > 0 ? D + out : q.a.y;
             auto& s = pen.dimension({x, H - std::max(q.a.z, q.b.z)}, {x, H - std::min(q.a.z, q.b.z)},
-                                    measured(q, project.style), fieldOf(q));
+                                    wordsOf(q, project.style), fieldOf(q));
             if (q.side == 0)
                 s.dx = 18;
         }
@@ -174,10 +164,10 @@ Drawing frontView(const Project& project, const Plan& plan, const std::string& p
     for (const auto& q : a.dimensions)
         if (q.view == Dimension::In::front && std::abs(q.a.z - q.b.z) > 1e-9) {
             const double x = q.side < 0 ? -30 : a.length.mm() + 30;
-            pen.dimension({x, H - q.b.z}, {x, H - q.a.z}, measured(q, project.style), fieldOf(q));
+            pen.dimension({x, H - q.b.z}, {x, H - q.a.z}, wordsOf(q, project.style), fieldOf(q));
             beside = 64;
         } else if (q.view == Dimension::In::front) {
-            pen.dimension({q.a.x, H + 30}, {q.b.x, H + 30}, measured(q, project.style), fieldOf(q));
+            pen.dimension({q.a.x, H + 30}, {q.b.x, H + 30}, wordsOf(q, project.style), fieldOf(q));
         }
     pen.extent({0, 0}, {a.length.mm(), H + 30});
     d.marginLeft = d.marginRight = beside;

@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <set>
 
 namespace owl {
 
@@ -56,9 +57,11 @@ class FieldMaker {
                  return Edit{label, [change, v = *v](Project& p) { change(p, v); }};
              }});
     }
-    void mass(const std::string& id, const std::string& label, double kg,
+    /// A mass up to `most` kg.
+    void mass(const std::string& id, const std::string& label, double kg, double most,
               std::function<void(Project&, double)> change) {
         const Units units = project_.style.units;
+        const NumberStyle style = project_.style;
         out_.push_back({id,
                         label,
                         FieldKind::mass,
@@ -69,6 +72,9 @@ class FieldMaker {
                             const auto v = parseMass(typed, units);
                             if (!v)
                                 return tl::unexpected(v.error());
+                            if (*v < 0 || *v > most)
+                                return tl::unexpected(fmt::format("{} must lie between 0 and {}.", label,
+                                                                  formatMass(most, style)));
                             return Edit{label, [change, v = *v](Project& p) { change(p, v); }};
                         }});
     }
@@ -139,11 +145,12 @@ class FieldMaker {
     }
 
     template <typename T> static std::string freeId(const std::vector<T>& taken, const std::string& stem) {
-        for (int n = 1;; ++n) {
-            std::string id = fmt::format("{}-{}", stem, n);
-            if (std::none_of(taken.begin(), taken.end(), [&](const T& t) { return t.id == id; }))
+        std::set<std::string> ids;
+        for (const T& t : taken)
+            ids.insert(t.id);
+        for (int n = 1;; ++n)
+            if (std::string id = fmt::format("{}-{}", stem, n); !ids.contains(id))
                 return id;
-        }
     }
 
     const Project& project_;

@@ -84,7 +84,7 @@ class Collector : public FieldMaker {
         const PiecePlan* pp = plan_.find(piece.id);
         const double newton = project_.style.units == Units::metric ? 1 : 4.4482216;
         number("load.hand", project_.style.units == Units::metric ? "Force in N" : "Force in lbf",
-               (pp ? pp->hand.newton : 220) / newton, 0, 0, 2000,
+               (pp ? pp->hand.newton : 220) / newton, 0, 0, std::floor(2000 / newton),
                onPiece([newton](Piece& p, double v) { p.load.handN = v * newton; }),
                "Usual: 220 N (50 lbf); 445 N below 1.1 m or deeper than 350 mm.");
         text("load.handWhy", "Why less", piece.load.handWhy,
@@ -130,7 +130,7 @@ class Collector : public FieldMaker {
             });
         };
         heading(i.name.empty() ? "Thing" : i.name);
-        mass(id + ".mass", "Mass", i.mass, at([](LoadItem& q, double v) { q.mass = v; }));
+        mass(id + ".mass", "Mass", i.mass, 1000, at([](LoadItem& q, double v) { q.mass = v; }));
         length(id + ".x", "From the left end", i.x, Length(), 20'000_mm,
                at([](LoadItem& q, Length l) { q.x = l; }));
         length(id + ".width", "Width", i.width, 5_mm, 5000_mm,
@@ -203,7 +203,7 @@ class Collector : public FieldMaker {
             const std::string id = "log." + e.id;
             const auto at = [eid = e.id](auto change) {
                 return [eid, change](Project& p, const auto& v) {
-                    for (auto& q : p.log)
+                    for (auto& q : p.log.mine())
                         if (q.id == eid)
                             change(q, v);
                 };
@@ -214,12 +214,12 @@ class Collector : public FieldMaker {
                    at([](LogEntry& q, double v) { q.hours = v; }));
             number(id + ".cost", "Cost", e.cost, 2, 0, 1e6, at([](LogEntry& q, double v) { q.cost = v; }));
             action(id + ".remove", "Strike this entry", [eid = e.id](Project& p) {
-                std::erase_if(p.log, [&](const LogEntry& q) { return q.id == eid; });
+                std::erase_if(p.log.mine(), [&](const LogEntry& q) { return q.id == eid; });
             });
         }
         action("log.add", "Write an entry", [](Project& p) {
             LogEntry e;
-            e.id = freeId(p.log, "entry");
+            e.id = freeId(p.log.all(), "entry");
             e.date = p.finish.start.substr(0, 10);
             p.log.push_back(e);
         });

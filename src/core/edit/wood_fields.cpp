@@ -1,5 +1,6 @@
 #include "edit/field_maker.h"
 #include "plan/plan_wood.h"
+#include "project/measured_boards.h"
 
 #include <algorithm>
 #include <array>
@@ -32,6 +33,7 @@ class WoodFieldMaker : public FieldMaker {
             [](Project& p, bool v) { p.wood.rackCosts = v; },
             "Otherwise it costs nothing, and is used before anything is bought.");
         sawInputs();
+        measuredKinds();
         usedKinds();
         heading("Your rack");
         for (const auto& b : w.boards)
@@ -71,6 +73,26 @@ class WoodFieldMaker : public FieldMaker {
             "wood.endTrim", "Off each board end", w.endTrim, Length(), 200_mm,
             [](Project& p, Length l) { p.wood.endTrim = l; },
             "What is cut off to be square and free of splits; 0: all ends are good.");
+    }
+
+    /// The real thickness of what was bought or milled: typed here once, every piece follows.
+    void measuredKinds() {
+        std::set<BoardKind> kinds;
+        for (std::size_t i = 0; i < plan_.pieces.size() && i < project_.pieces.size(); ++i)
+            for (const auto& part : plan_.pieces[i].assembly().parts)
+                if (const auto k = boardKindOf(project_.pieces[i].params, part); k && k->thickness > Length())
+                    kinds.insert(*k);
+        if (kinds.empty())
+            return;
+        heading("Boards as they measure");
+        for (const auto& k : kinds) {
+            const Species* wood = catalog_.findSpecies(k.material);
+            length(
+                fmt::format("measured.{}.{}", k.material, k.thickness.nm()),
+                capitalised(wood ? wood->name : k.material), k.thickness, 2_mm, 200_mm,
+                [k, stock = plan_.stock](Project& p, Length l) { boardsMeasure(p, k, l, stock); },
+                "Measure what you bought. All parts of it, their joints, and the boards in the plan follow.");
+        }
     }
 
     /// What is lost at the ends, asked for each kind of board that the plan uses.

@@ -1,6 +1,7 @@
 #include "load/load_spec.h"
 
 #include <algorithm>
+#include <map>
 
 namespace owl {
 
@@ -113,18 +114,48 @@ ContentsForces onlyOn(const ContentsForces& all, std::size_t surface) {
 
 namespace {
 
-/// N on x0..x1.
-double standsOn(const ContentsForces& f, double x0, double x1) {
-    double sum = 0;
-    for (const auto& l : f.lines)
-        sum += l.w * std::max(0.0, std::min(x1, l.x1) - std::max(x0, l.x0));
-    return sum;
-}
+/// What stands left of x, in N: straight from edge to edge of the loads, so that a stretch anywhere costs two
+/// looks, however many things stand there.
+class LoadUpTo {
+  public:
+    explicit LoadUpTo(const ContentsForces& f) {
+        std::map<double, double> turns; // N/mm that begins or ends at x
+        for (const auto& l : f.lines) {
+            turns[l.x0] += l.w;
+            turns[l.x1] -= l.w;
+        }
+        double sum = 0;
+        double w = 0;
+        double last = turns.empty() ? 0 : turns.begin()->first;
+        for (const auto& [x, change] : turns) {
+            sum += w * (x - last);
+            w += change;
+            edges_.push_back({x, sum, w});
+            last = x;
+        }
+    }
+    [[nodiscard]] double operator()(double x) const {
+        const auto it = std::upper_bound(edges_.begin(), edges_.end(), x,
+                                         [](double at, const Edge& e) { return at < e.x; });
+        if (it == edges_.begin())
+            return 0;
+        const Edge& e = *(it - 1);
+        return it == edges_.end() ? e.sum : e.sum + e.w * (x - e.x);
+    }
+
+  private:
+    struct Edge {
+        double x, sum, w; ///< from here on
+    };
+    std::vector<Edge> edges_;
+};
 
 HeaviestStretch heavier(const ContentsForces& f, const std::vector<double>& starts, double window) {
+    constexpr double rounding = 1e-9; // of two that are equal the first counts
+    const LoadUpTo upTo(f);
     HeaviestStretch best;
     for (double x0 : starts)
-        if (const double w = standsOn(f, x0, x0 + window) / window; w > best.w)
+        if (const double w = (upTo(x0 + window) - upTo(x0)) / window; w > best.w * (1 + rounding))
             best = {w, x0};
     return best;
 }

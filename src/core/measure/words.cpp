@@ -34,6 +34,14 @@ bool readable(std::string_view text) {
     return true;
 }
 
+std::string withoutControls(std::string text) {
+    std::erase_if(text, [](char c) {
+        const auto u = static_cast<unsigned char>(c);
+        return (u < 32 && c != '\n' && c != '\t') || u == 127;
+    });
+    return text;
+}
+
 std::string shortened(std::string_view text) {
     constexpr std::size_t most = 40;
     std::string out;

@@ -10,6 +10,9 @@ namespace owl {
 /// and tabs.
 bool readable(std::string_view text);
 
+/// The text without control characters other than line ends and tabs; what is no UTF-8 stays as it is.
+std::string withoutControls(std::string text);
+
 /// What somebody typed, as it may stand in a sentence: at most 40 bytes cut between letters, '?' for what
 /// cannot be shown.
 std::string shortened(std::string_view text);

@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
-#include <numbers>
+#include <utility>
 
 namespace owl {
 
@@ -15,6 +15,7 @@ namespace {
 
 constexpr double ladderPlay = 2;     // mm at each end of the back ledger: it is pushed in from the front
 constexpr double blockSpacing = 400; // mm: what a skin of 12 mm spans without a hollow sound
+constexpr double packingLong = 80;   // mm along the wall: room for two screws on each side of the stud's
 
 } // namespace
 
@@ -38,97 +39,6 @@ void AlcoveBuilder::run() {
         boardHolds();
     }
     describeRest();
-}
-
-void AlcoveBuilder::checkParameters() {
-    if (p_.length < 250_mm)
-        problem("too_short", "length",
-                fmt::format("An alcove of {} is a gap: a board on two strips fills it.", say(p_.length)))
-            .cures.push_back(to("Width", "length", 400_mm));
-    if (p_.length > 4000_mm)
-        problem(
-            "too_long", "length",
-            fmt::format("{} from wall to wall without anything between asks for a beam: have it looked at.",
-                        say(p_.length)))
-            .cures.push_back(to("Width", "length", 3000_mm));
-    if (p_.depth < 120_mm || p_.depth > 900_mm)
-        problem("depth", "depth",
-                fmt::format("A shelf {} deep is not built so; between {} and {} it is.", say(p_.depth),
-                            say(120_mm), say(900_mm)))
-            .cures.push_back(to("Depth", "depth", std::clamp(p_.depth, 200_mm, 600_mm)));
-    checkWidths();
-    for (const auto& [key, text] :
-         {std::pair{"scribe_back", p_.scribeBack}, std::pair{"scribe_left", p_.scribeLeft},
-          std::pair{"scribe_right", p_.scribeRight}})
-        if (!text.empty() && !readingsOf(text))
-            problem(
-                "readings", key,
-                "Readings are pairs from left to right: how far along, how big the gap, '0 2, 300 5, 600 1'.",
-                false)
-                .cures.push_back({"Without readings", {{key, ""}}});
-    if (framed())
-        checkFrame();
-    else if (p_.thickness < 25_mm && p_.length > 600_mm)
-        problem("board_thin", "thickness",
-                fmt::format("A board of {} from wall to wall over {} is no thick one: frame it.",
-                            say(p_.thickness), say(p_.length)),
-                false)
-            .cures = {to("Thickness", "thickness", 40_mm), {"Framed, with skins", {{"made", "framed"}}}};
-}
-
-void AlcoveBuilder::checkWidths() {
-    const double flare = (p_.frontWidth - p_.length).mm();
-    const double most = 0.36 * p_.depth.mm(); // two sides of ten degrees
-    if (std::abs(flare) > std::max(most, 60.0))
-        problem("alcove_flares", "front_width",
-                fmt::format(
-                    "{} at the front and {} at the back over a depth of {}: walls that run apart like that "
-                    "are not scribed, they are another room. Was it measured at the same height?",
-                    say(p_.frontWidth), say(p_.length), say(p_.depth)))
-            .cures = {to("Front", "front_width", p_.length + (flare > 0 ? 60_mm : -60_mm)),
-                      to("As wide as the back:", "front_width", p_.length)};
-    const Length line = (p_.length + p_.frontWidth) / 2;
-    if (abs(p_.middleWidth - line) > 60_mm)
-        problem("alcove_middle", "middle_width",
-                fmt::format(
-                    "{} in the middle, where back and front say {}: a wall that comes in so far wants its "
-                    "own readings.",
-                    say(p_.middleWidth), say(line)))
-            .cures.push_back(to("Middle", "middle_width", line));
-    if (p_.leftAngle < 75 || p_.leftAngle > 105)
-        problem("alcove_angle", "left_angle",
-                fmt::format("A corner of {:g}° is none of an alcove; it is drawn for {:g}°.", p_.leftAngle,
-                            std::clamp(p_.leftAngle, 60.0, 120.0)))
-            .cures.push_back({"A right angle", {{"left_angle", 90.0}}});
-}
-
-void AlcoveBuilder::checkFrame() {
-    if (p_.frameHeight < 36_mm)
-        problem("frame_low", "frame_height",
-                fmt::format("A frame {} high takes no screws into the ends of its blocks; it needs {}.",
-                            say(p_.frameHeight), say(45_mm)))
-            .cures.push_back(to("Frame", "frame_height", 60_mm));
-    if (p_.frameThickness < 25_mm)
-        problem("frame_thin", "frame_thickness",
-                fmt::format("A frame of {} splits where the skins are screwed to it; {} does not.",
-                            say(p_.frameThickness), say(40_mm)))
-            .cures.push_back(to("Frame", "frame_thickness", 40_mm));
-    const Length inside = p_.depth - p_.faceThickness - p_.setBack - p_.frameThickness * (p_.rails + 1);
-    if (inside < 40_mm)
-        problem("no_depth_left", "depth",
-                fmt::format("Face, front rail and back ledger leave {} between them.", say(inside)))
-            .cures = {to("Depth", "depth", p_.depth + 80_mm - inside), {"One front rail", {{"rails", 1}}}};
-    const Length all = p_.frameHeight + p_.skin * 2;
-    if (p_.faceHeight < all)
-        problem("face_low", "face_height",
-                fmt::format("A face of {} does not cover frame and skins, {}.", say(p_.faceHeight), say(all)),
-                false)
-            .cures.push_back(to("Face", "face_height", all));
-    if (p_.setBack > 120_mm)
-        problem("set_back", "set_back",
-                fmt::format("The skins stand out {} past the front rail: they bend there.", say(p_.setBack)),
-                false)
-            .cures.push_back(to("Set back", "set_back", 60_mm));
 }
 
 void AlcoveBuilder::sizes() {
@@ -224,71 +134,83 @@ void AlcoveBuilder::sideLedgers() {
     }
 }
 
+/// Where the packing pieces of a side go, from the corner: at the studs of its wall that a driver reaches
+/// past back ledger and front rail. Empty where none of them finds room.
+std::vector<Length> AlcoveBuilder::packingPlaces(bool left) const {
+    const double low = ft_ + 45;
+    const double high = yr_ - 42;
+    std::vector<Length> at;
+    if (high <= low)
+        return at;
+    for (const auto& b : ctx_.beside)
+        if (b.to == (left ? "left_wall" : "right_wall"))
+            for (Length s : b.studs)
+                if (s.mm() > low && s.mm() < high)
+                    at.push_back(s);
+    if (at.empty()) // nobody knows the studs yet: drawn where one may be
+        at.push_back(Length::mm(std::round(std::clamp(yr_ * 0.6, low, high))));
+    return at;
+}
+
 /// Pieces between a side of the frame and the studs of its wall: each is screwed to a stud, the frame to it.
 void AlcoveBuilder::packings() {
     if (pack_ <= 0)
         return;
+    bool room = true;
     for (const bool left : {true, false}) {
         if (!(left ? hasLeft() : hasRight()))
             continue;
-        const AlcoveLine& wall = line(left);
-        std::vector<Length> at;
-        for (const auto& b : ctx_.beside)
-            if (b.to == (left ? "left_wall" : "right_wall"))
-                for (Length s : b.studs)
-                    if (s.mm() > ft_ + 45 && s.mm() < yr_ - 42) // a driver passes the back of the frame
-                        at.push_back(s);
-        if (at.empty()) // nobody knows the studs yet: drawn where one may be
-            at.push_back(
-                Length::mm(std::round(std::clamp(yr_ * 0.6, ft_ + 46, std::max(ft_ + 46, yr_ - 42)))));
-        if (yr_ - 42 < ft_ + 46) {
-            if (left || !hasLeft())
-                problem("packing_no_room", "packing",
-                        fmt::format(
-                            "Between the back of the frame and its front rail no packing piece of {} finds "
-                            "room.",
-                            say(80_mm)))
-                    .cures = {{"No packing", {{"packing", 0.0}}}, to("Depth", "depth", p_.depth + 100_mm)};
-            continue;
-        }
-        const std::string side = left ? "ledger-left" : "ledger-right";
-        for (std::size_t i = 0; i < at.size(); ++i) {
-            const std::string id = fmt::format("pack-{}-{}", left ? "left" : "right", i + 1);
-            const double block = 80;
-            const double s = at[i].mm();
-            Part p =
-                blankPart(id, fmt::format("packing {} of the {}", i + 1, left ? "left" : "right"),
-                          Length::mm(block), Length::mm(fh_), Length::mm(pack_),
-                          {wall.origin + wall.along * (s - block / 2) + wall.out * pack_ + Vec3{0, 0, z0_},
-                           wall.along,
-                           {0, 0, 1},
-                           -wall.out});
-            add(std::move(p), {fmt::format("thickness {} keeps the frame off the wall", say(p_.packing))},
-                wall.out * -0.6);
-            const std::size_t k = left ? 0 : 1;
-            packed_[k].push_back(id);
-            packedAt_[k].push_back(at[i]);
-            Joint j = named("on-" + id, side, id, "butt");
-            j.how = Joinery::screws;
-            j.glued = false;
-            j.atWall = true;
-            j.drivenFrom = left ? "the right" : "the left";
-            j.driving = -wall.out;
-            const std::string why =
-                fitScrew(j, {Length::mm(ft_), Length::mm(pack_), Length::mm(fh_), true, false},
-                         PlugWay::filled, ctx_, catalog_);
-            if (!why.empty()) {
-                j.how = Joinery::dry;
-                problem("packing_screw", "packing", why).cures = {to("Packing", "packing", 38_mm),
-                                                                  {"No packing", {{"packing", 0.0}}}};
-            }
-            for (const double off : {-25.0, 25.0}) {
-                const Vec3 q = wall.origin + wall.along * (s + off) + wall.out * (pack_ + ft_);
-                j.spots.push_back({{Length::mm(q.x), Length::mm(q.y), Length::mm(z0_ + fh_ * 0.4)}});
-            }
-            keep(std::move(j));
-        }
+        const std::vector<Length> at = packingPlaces(left);
+        room = room && !at.empty();
+        for (std::size_t i = 0; i < at.size(); ++i)
+            packing(left, i + 1, at[i]);
     }
+    if (!room)
+        problem("packing_no_room", "packing",
+                fmt::format("Between the back of the frame and its front rail no packing piece of {} finds "
+                            "room.",
+                            say(Length::mm(packingLong))))
+            .cures = {{"No packing", {{"packing", 0.0}}}, to("Depth", "depth", p_.depth + 100_mm)};
+}
+
+void AlcoveBuilder::packing(bool left, std::size_t number, Length at) {
+    const AlcoveLine& wall = line(left);
+    const std::string id = fmt::format("pack-{}-{}", left ? "left" : "right", number);
+    Part p = blankPart(
+        id, fmt::format("packing {} of the {}", number, left ? "left" : "right"), Length::mm(packingLong),
+        Length::mm(fh_), Length::mm(pack_),
+        {wall.origin + wall.along * (at.mm() - packingLong / 2) + wall.out * pack_ + Vec3{0, 0, z0_},
+         wall.along,
+         {0, 0, 1},
+         -wall.out});
+    add(std::move(p), {fmt::format("thickness {} keeps the frame off the wall", say(p_.packing))},
+        wall.out * -0.6);
+    packed_.at(left ? 0 : 1).push_back(id);
+    packedAt_.at(left ? 0 : 1).push_back(at);
+    frameToPacking(left, id, at);
+}
+
+/// Through the side of the frame, beside the screws that hold the packing piece to its stud.
+void AlcoveBuilder::frameToPacking(bool left, const std::string& packing, Length at) {
+    Joint j = named("on-" + packing, left ? "ledger-left" : "ledger-right", packing, "butt");
+    const AlcoveLine& wall = line(left);
+    j.how = Joinery::screws;
+    j.glued = false;
+    j.atWall = true;
+    j.drivenFrom = left ? "the right" : "the left";
+    j.driving = -wall.out;
+    const std::string why = fitScrew(j, {Length::mm(ft_), Length::mm(pack_), Length::mm(fh_), true, false},
+                                     PlugWay::filled, ctx_, catalog_);
+    if (!why.empty()) {
+        j.how = Joinery::dry;
+        problem("packing_screw", "packing", why).cures = {to("Packing", "packing", 38_mm),
+                                                          {"No packing", {{"packing", 0.0}}}};
+    }
+    for (const double off : {-25.0, 25.0}) {
+        const Vec3 q = wall.origin + wall.along * (at.mm() + off) + wall.out * (pack_ + ft_);
+        j.spots.push_back({{Length::mm(q.x), Length::mm(q.y), Length::mm(z0_ + fh_ * 0.4)}});
+    }
+    keep(std::move(j));
 }
 
 /// Back ledger and front rail, with the blocks between them: put together on the bench and pushed in.
@@ -321,6 +243,26 @@ void AlcoveBuilder::ladder() {
     }
 }
 
+/// Beside the screws of the studs, as near to where it should stand as they allow; there when they do not.
+double AlcoveBuilder::freeOfScrews(double wanted) const {
+    // A driver's width and the half of the block beside it.
+    const double keep = ft_ / 2 + 22;
+    for (int step = 0; step <= 30; ++step)
+        for (const double tried : {wanted + step * 4, wanted - step * 4})
+            if (std::none_of(ctx_.wallScrewsX.begin(), ctx_.wallScrewsX.end(),
+                             [&](Length s) { return std::abs(s.mm() - tried) < keep; }))
+                return tried;
+    return wanted;
+}
+
+/// From the back ledger to the front rail, `from` its left face.
+void AlcoveBuilder::crossPiece(const std::string& id, const std::string& name, double from,
+                               const std::string& why, double aside) {
+    Part b = blankPart(id, name, Length::mm(yr_ - ft_), Length::mm(fh_), Length::mm(ft_),
+                       {{from + ft_, ft_, z0_}, {0, 1, 0}, {0, 0, 1}, {-1, 0, 0}});
+    add(std::move(b), {why}, {aside, 0, 0});
+}
+
 void AlcoveBuilder::blocks() {
     const double x0 = std::max(innerLeft(0), innerLeft(yr_));
     const double x1 = std::min(innerRight(0), innerRight(yr_));
@@ -328,21 +270,8 @@ void AlcoveBuilder::blocks() {
     int n = std::clamp(p_.blocks, 0, 20);
     if (p_.blocks == 0)
         n = std::max(1, static_cast<int>(std::ceil(clear / blockSpacing)) - 1);
-    // A block does not cover the screw of a stud: a driver's width and the half of the block beside it.
-    const double keep = ft_ / 2 + 22;
     for (int i = 0; i < n; ++i) {
-        double x = x0 + clear * (i + 1) / (n + 1);
-        for (int step = 0; step <= 30; ++step)
-            for (const double side : {1.0, -1.0}) {
-                const double tried = x0 + clear * (i + 1) / (n + 1) + side * step * 4;
-                const bool free = std::none_of(ctx_.wallScrewsX.begin(), ctx_.wallScrewsX.end(),
-                                               [&](Length s) { return std::abs(s.mm() - tried) < keep; });
-                if (free) {
-                    x = tried;
-                    step = 99;
-                    break;
-                }
-            }
+        double x = freeOfScrews(x0 + clear * (i + 1) / (n + 1));
         if (x - ft_ / 2 < x0 + 10 || x + ft_ / 2 > x1 - 10 ||
             (!blockX_.empty() && x - blockX_.back() < ft_ + 60)) {
             if (p_.blocks > 0 && i + 1 == n)
@@ -353,27 +282,21 @@ void AlcoveBuilder::blocks() {
         }
         x = std::round(x);
         blockX_.push_back(x);
-        const std::string id = fmt::format("block-{}", blockX_.size());
-        Part b =
-            blankPart(id, fmt::format("block {}", blockX_.size()), Length::mm(yr_ - ft_), Length::mm(fh_),
-                      Length::mm(ft_), {{x + ft_ / 2, ft_, z0_}, {0, 1, 0}, {0, 0, 1}, {-1, 0, 0}});
-        add(std::move(b),
-            {fmt::format("length {}: the clear depth between back and front rail, all cut to one stop",
-                         say(Length::mm(yr_ - ft_)))},
-            {0, 0, 0});
+        crossPiece(fmt::format("block-{}", blockX_.size()), fmt::format("block {}", blockX_.size()),
+                   x - ft_ / 2,
+                   fmt::format("length {}: the clear depth between back and front rail, all cut to one stop",
+                               say(Length::mm(yr_ - ft_))),
+                   0);
     }
-    for (const bool left : {true, false})
-        if (!(left ? hasLeft() : hasRight())) {
-            const std::string id = left ? "end-left" : "end-right";
-            const double x = left ? faceT_ + ft_ : W_ - faceT_;
-            Part b = blankPart(id, "end of the frame", Length::mm(yr_ - ft_), Length::mm(fh_),
-                               Length::mm(ft_), {{x, ft_, z0_}, {0, 1, 0}, {0, 0, 1}, {-1, 0, 0}});
-            add(std::move(b), {fmt::format("length {} is the blocks'", say(Length::mm(yr_ - ft_)))},
-                {left ? -0.3 : 0.3, 0, 0});
-        }
+    const std::string why = fmt::format("length {} is the blocks'", say(Length::mm(yr_ - ft_)));
+    if (!hasLeft())
+        crossPiece("end-left", "end of the frame", faceT_, why, -0.3);
+    if (!hasRight())
+        crossPiece("end-right", "end of the frame", W_ - faceT_ - ft_, why, 0.3);
 }
 
 void AlcoveBuilder::frameJoints() {
+    bool told = false;
     const auto fix = [&](const std::string& id, const std::string& plate, const std::string& end, double x,
                          const char* from, double y) {
         Joint j = named(id, plate, end, "butt");
@@ -384,7 +307,7 @@ void AlcoveBuilder::frameJoints() {
                      PlugWay::filled, ctx_, catalog_);
         if (!why.empty()) {
             j.how = Joinery::glue;
-            if (d_.problems.empty())
+            if (!std::exchange(told, true)) // the same for every block
                 problem("frame_screw", "frame_thickness", why)
                     .cures.push_back(to("Frame", "frame_thickness", 40_mm));
         }
@@ -439,8 +362,7 @@ void AlcoveBuilder::railToSide(bool left) {
     const AlcoveLine& wall = line(left);
     const double bite = std::max(0.0, (j.screwLength - j.through).mm());
     const double y = yr_ - bite / 2;
-    const double x =
-        (left ? room_.leftAt(y) : room_.rightAt(y)) + (pack_ + ft_ / 2) / (left ? wall.out.x : wall.out.x);
+    const double x = (left ? room_.leftAt(y) : room_.rightAt(y)) + (pack_ + ft_ / 2) / wall.out.x;
     for (const double f : {0.25, 0.75})
         j.spots.push_back({{Length::mm(x), Length::mm(yr_ + ft_), Length::mm(z0_ + fh_ * f)}});
     keep(std::move(j));

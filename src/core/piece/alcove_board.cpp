@@ -103,7 +103,6 @@ void AlcoveBuilder::boardHolds() {
             j.spots = {{{Length::mm(places[i].x), Length::mm(places[i].y), Length()}}};
             j.note = note;
             keep(std::move(j));
-            holds_.push_back(d_.assembly.joints.back().id);
         }
     };
     const auto free = [&](double x) {

@@ -7,27 +7,47 @@
 
 namespace owl {
 
+/// How one skin is fixed to the frame under or over it.
+struct SkinFixing {
+    std::string id; ///< of the skin
+    bool top = false;
+    double z = 0;      ///< its face that the screws enter
+    double inside = 0; ///< the middle of its thickness
+};
+
 class AlcoveBuilder : CaseBuilder {
   public:
     AlcoveBuilder(const AlcoveParams& p, const MakeContext& ctx, Draft& d, const Catalog& catalog);
     void run();
 
   private:
-    // alcove.cpp: what is asked, sizes, the frame
+    // alcove_checks.cpp: what of it cannot be built
     void checkParameters();
     void checkWidths();
     void checkFrame();
+    // alcove.cpp: sizes, the frame
     void sizes();
     void sideLedgers();
     void ladder();
     void blocks();
+    [[nodiscard]] double freeOfScrews(double wanted) const;
+    void crossPiece(const std::string& id, const std::string& name, double from, const std::string& why,
+                    double aside);
     void frameJoints();
     void railToSide(bool left);
     void packings();
+    [[nodiscard]] std::vector<Length> packingPlaces(bool left) const;
+    void packing(bool left, std::size_t number, Length at);
+    void frameToPacking(bool left, const std::string& packing, Length at);
     // alcove_skins.cpp: what shows
     void skins();
     void skin(bool top, std::size_t part, double x0, double x1);
     void skinJoints(bool top, const std::string& id, double x0, double x1);
+    void skinOnLevelMembers(const SkinFixing& f);
+    void skinOnSide(const SkinFixing& f, bool left);
+    void skinOnCrossPieces(const SkinFixing& f, double x0, double x1);
+    void skinOn(const SkinFixing& f, const std::string& member, const std::vector<Vec3>& places,
+                double clear);
     void face();
     void endBoard();
     // alcove_board.cpp: one thick board on ledgers
@@ -71,9 +91,9 @@ class AlcoveBuilder : CaseBuilder {
     double yf_ = 0, yr_ = 0;     ///< back of the face; back of the front rail
     double pack_ = 0;            ///< thickness of the packing pieces
     std::vector<double> blockX_; ///< middles
-    std::vector<std::string> railIds_, skins_, boards_, holds_;
-    std::vector<std::vector<std::string>> packed_{{}, {}};
-    std::vector<std::vector<Length>> packedAt_{{}, {}};
+    std::vector<std::string> railIds_, skins_, boards_;
+    std::array<std::vector<std::string>, 2> packed_; ///< at the left, at the right
+    std::array<std::vector<Length>, 2> packedAt_;
 };
 
 } // namespace owl

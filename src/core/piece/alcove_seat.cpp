@@ -63,8 +63,6 @@ void AlcoveBuilder::describeRest() {
             seat.on.back().packedAt = packedAt_[k];
             seat.on.back().packed = Length::mm(pack_);
         }
-        a.sides.push_back({left ? "left_wall" : "right_wall", left ? p_.leftAngle : 90,
-                           left ? "left_angle" : "front_width", p_.depth});
     }
     // What skins and holds are screwed with runs upright through the ledgers.
     for (const auto& j : a.joints)
@@ -113,12 +111,20 @@ void AlcoveBuilder::frontOf(LedgersSeat& seat) const {
     f.share = framed() ? 0.6 : 1;
     f.perLoad = open ? L / 2 : L / 8;
     f.perHand = open ? L : L / 4;
-    // A cantilever sags as a span of 1.76 times its length does: (384/(5 · 8))^(1/4).
-    f.span = Length::mm(open ? 1.76 * L : L);
+    f.span = Length::mm(L);
+    f.free = hasLeft() ? (hasRight() ? 0 : 1) : -1;
+    f.moment = open       ? "M = share × W L/2 + F L, out from the wall that holds it"
+               : framed() ? "M = 0.6 W L/8 + F L/4"
+                          : "M = W L/8 + F L/4";
+    f.assumed = open ? "it stands out from the other side alone: the open end is held by nothing"
+                : framed()
+                    ? "hinged strips give half the load to the front; solid ones up to 1.27 times the sag of "
+                      "that: 0.6 is taken"
+                    : "a plain board, held at both sides; its back ledger is not counted";
     if (framed()) {
-        f.part = railIds_.empty() ? std::string() : railIds_.front();
+        const std::string rail = railIds_.empty() ? std::string() : railIds_.front();
         f.words = "the front rail with half the upper skin";
-        f.section = {{f.part, ft_ * static_cast<double>(railIds_.size()), fh_, z0_, yr_}};
+        f.section = {{rail, ft_ * static_cast<double>(railIds_.size()), fh_, z0_, yr_}};
         const bool whole = std::count_if(skins_.begin(), skins_.end(),
                                          [](const std::string& s) { return s.starts_with("top"); }) == 1;
         if (whole)
@@ -126,9 +132,9 @@ void AlcoveBuilder::frontOf(LedgersSeat& seat) const {
         else
             f.words = "the front rail";
     } else {
-        f.part = boards_.empty() ? std::string() : boards_.front();
+        const std::string board = boards_.empty() ? std::string() : boards_.front();
         f.words = "the board";
-        f.section = {{f.part, D_, st_, fh_, 0}};
+        f.section = {{board, D_, st_, fh_, 0}};
     }
     seat.front = f;
 }

@@ -1,5 +1,4 @@
-// What shows of an alcove shelf: skins, face and open end, or the thick board; and what the house is told of
-// it.
+// What shows of a framed alcove shelf: skins, face and open end.
 #include "piece/alcove_builder.h"
 
 #include <algorithm>
@@ -112,84 +111,83 @@ void AlcoveBuilder::skin(bool top, std::size_t part, double x0, double x1) {
     skinJoints(top, id, std::max(x0, -1000.0), x1);
 }
 
-void AlcoveBuilder::skinJoints(bool top, const std::string& id, double x0, double x1) {
-    const Part& s = *part(id);
-    const double z = top ? z0_ + fh_ + st_ : zb_;
-    const Meeting m{Length::mm(st_), Length::mm(fh_), Length::mm(ft_), false, false};
-    const std::size_t stage = skinStage() + (top ? 1 : 0);
-    const char* from = top ? "above" : "below";
-    const auto over = [&](const Vec3& p, double clear) { // over this skin, and clear of what runs level there
-        if (!s.solid.contains({p.x, p.y, top ? z - st_ / 2 : z + st_ / 2}, -std::min(8.0, st_ / 2 - 0.1)))
-            return false;
-        const auto near = [&](double x) { return std::abs(x - p.x) < clear; };
+/// Keeps of the places those that lie over both; with `clear` each may move aside along the piece, to stay
+/// that far from blocks and from what goes into the back wall.
+void AlcoveBuilder::skinOn(const SkinFixing& f, const std::string& member, const std::vector<Vec3>& places,
+                           double clear) {
+    const Part* into = part(member);
+    const Part* skin = part(f.id);
+    if (!into || !skin)
+        return;
+    const auto free = [&](double x) {
+        const auto near = [&](double other) { return std::abs(other - x) < clear; };
+        const auto nearLength = [&](Length other) { return near(other.mm()); };
         return std::none_of(blockX_.begin(), blockX_.end(), near) &&
-               std::none_of(ctx_.wallScrewsX.begin(), ctx_.wallScrewsX.end(),
-                            [&](Length x) { return near(x.mm()); }) &&
-               std::none_of(ctx_.anchorsX.begin(), ctx_.anchorsX.end(),
-                            [&](Length x) { return near(x.mm()); });
+               std::none_of(ctx_.wallScrewsX.begin(), ctx_.wallScrewsX.end(), nearLength) &&
+               std::none_of(ctx_.anchorsX.begin(), ctx_.anchorsX.end(), nearLength);
     };
-    const auto to = [&](const std::string& member, const std::vector<Vec3>& places, double clear) {
-        std::vector<Vec3> kept;
-        const Part* into = part(member);
-        if (!into)
-            return;
-        const double middle = z0_ + fh_ / 2;
-        for (Vec3 p : places) {
-            p.z = z;
-            for (const double off : {0.0, 24.0, -24.0, 48.0, -48.0}) {
-                const Vec3 q = p + Vec3{off, 0, 0};
-                if ((clear > 0 ? over(q, clear) : (off == 0.0 && over(q, -1))) &&
-                    into->solid.contains({q.x, q.y, middle}, -6)) {
-                    kept.push_back(q);
-                    break;
-                }
-            }
-        }
-        wallJoint(id, member, stage, top, m, kept, from);
+    const auto good = [&](const Vec3& q) {
+        return skin->solid.contains({q.x, q.y, f.inside}, -std::min(8.0, st_ / 2 - 0.1)) && free(q.x) &&
+               into->solid.contains({q.x, q.y, z0_ + fh_ / 2}, -6);
     };
-    for (const char* member : {"ledger-back"})
-        if (const Part* b = part(member)) {
-            const Cell box = b->bounds();
-            to(member, along({box.at.x.mm(), ft_ / 2, 0}, {(box.at.x + box.size.x).mm(), ft_ / 2, 0}, 40),
-               16);
-        }
-    for (const auto& rail : railIds_)
-        if (const Part* r = part(rail); r && rail == railIds_.back()) {
-            const Cell box = r->bounds();
-            const double y = box.at.y.mm() + ft_ / 2;
-            to(rail, along({box.at.x.mm(), y, 0}, {(box.at.x + box.size.x).mm(), y, 0}, 70), 16);
-        }
-    for (const bool left : {true, false}) {
-        const std::string side = left ? "ledger-left" : "ledger-right";
-        if (!has(side))
-            continue;
-        const AlcoveLine& wall = line(left);
-        std::vector<Vec3> places;
-        const double off = pack_ + ft_ / 2;
-        for (double q = 35; q < yr_ - 85; q += 22) {
-            if (!places.empty() && q - norm(places.back() - wall.origin) < fixingsApart * 0.7)
+    std::vector<Vec3> kept;
+    for (const Vec3& p : places)
+        for (const double off : {0.0, 24.0, -24.0, 48.0, -48.0}) {
+            if (off != 0 && clear <= 0)
+                break;
+            const Vec3 q{p.x + off, p.y, f.z};
+            if (!good(q))
                 continue;
-            bool free = true;
-            for (const auto& b : ctx_.beside)
-                if (b.to == (left ? "left_wall" : "right_wall"))
-                    for (Length stud : b.studs)
-                        free = free && std::abs(stud.mm() - q) > 18;
-            for (Length packed : packedAt_[left ? 0 : 1])
-                free = free && std::abs(std::abs(packed.mm() - q) - 25) > 14;
-            if (free)
-                places.push_back(wall.origin + wall.along * q);
+            kept.push_back(q);
+            break;
         }
-        for (auto& q : places)
-            q = q + wall.out * off;
-        to(side, places, 0);
-    }
+    wallJoint(f.id, member, skinStage() + (f.top ? 1 : 0), f.top,
+              {Length::mm(st_), Length::mm(fh_), Length::mm(ft_), false, false}, kept,
+              f.top ? "above" : "below");
+}
+
+/// Back ledger, and the outermost board of the front rail.
+void AlcoveBuilder::skinOnLevelMembers(const SkinFixing& f) {
+    for (const auto& [member, end] : {std::pair{std::string("ledger-back"), 40.0}, {railIds_.back(), 70.0}})
+        if (const Part* p = part(member)) {
+            const Cell box = p->bounds();
+            const double y = box.at.y.mm() + ft_ / 2;
+            skinOn(f, member, along({box.at.x.mm(), y, 0}, {(box.at.x + box.size.x).mm(), y, 0}, end), 16);
+        }
+}
+
+/// Between the screws that hold the side to its wall and to its packing pieces.
+void AlcoveBuilder::skinOnSide(const SkinFixing& f, bool left) {
+    const AlcoveLine& wall = line(left);
+    const auto free = [&](double q) {
+        const auto off = [&](Length at) { return std::abs(at.mm() - q); };
+        const auto& packed = packedAt_.at(left ? 0 : 1);
+        for (const auto& b : ctx_.beside)
+            if (b.to == (left ? "left_wall" : "right_wall") &&
+                std::any_of(b.studs.begin(), b.studs.end(), [&](Length s) { return off(s) <= 18; }))
+                return false;
+        return std::none_of(packed.begin(), packed.end(),
+                            [&](Length p) { return std::abs(off(p) - 25) <= 14; });
+    };
+    std::vector<Vec3> places;
+    double last = -1e9;
+    for (double q = 35; q < yr_ - 85; q += 22)
+        if (q - last >= fixingsApart * 0.7 && free(q)) {
+            places.push_back(wall.origin + wall.along * q + wall.out * (pack_ + ft_ / 2));
+            last = q;
+        }
+    skinOn(f, left ? "ledger-left" : "ledger-right", places, 0);
+}
+
+/// Blocks, and the ends of the frame where no wall is. x0, x1: where the skin ends.
+void AlcoveBuilder::skinOnCrossPieces(const SkinFixing& f, double x0, double x1) {
     // In short blocks the screws of both ends reach the middle: beside them, away from an end board.
     const bool shallow = yr_ - ft_ < 180;
     const auto across = [&](const std::string& member, double x, double aside) {
         std::vector<Vec3> places = along({x, ft_ + 70, 0}, {x, yr_ - 70, 0}, 0);
         if (shallow)
             places = {{x + aside, (ft_ + yr_) / 2, 0}};
-        to(member, places, 0);
+        skinOn(f, member, places, 0);
     };
     for (std::size_t i = 0; i < blockX_.size(); ++i) {
         const double x = blockX_[i];
@@ -205,6 +203,19 @@ void AlcoveBuilder::skinJoints(bool top, const std::string& id, double x0, doubl
         across("end-left", faceT_ + ft_ / 2, ft_ * 0.28);
     if (has("end-right"))
         across("end-right", W_ - faceT_ - ft_ / 2, -ft_ * 0.28);
+}
+
+void AlcoveBuilder::skinJoints(bool top, const std::string& id, double x0, double x1) {
+    SkinFixing f;
+    f.id = id;
+    f.top = top;
+    f.z = top ? z0_ + fh_ + st_ : zb_;
+    f.inside = top ? f.z - st_ / 2 : f.z + st_ / 2;
+    skinOnLevelMembers(f);
+    for (const bool left : {true, false})
+        if (left ? hasLeft() : hasRight())
+            skinOnSide(f, left);
+    skinOnCrossPieces(f, x0, x1);
 }
 
 void AlcoveBuilder::face() {

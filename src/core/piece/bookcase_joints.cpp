@@ -64,14 +64,20 @@ class BookcaseJoiner : BookcaseWork {
             return;
         }
         const std::string name = id + (leftOne ? "-left" : "-right");
-        if (housed() && !isRail(id)) {
+        const bool letIn = housed() && !isRail(id);
+        if (letIn && standing()) {
             keepHoused(name, side, id, p_.housing);
             return;
         }
+        // The sides of a hung case would slip off its top, and its bottom drops out: their rabbets are open
+        // that way.
         const Cell b = d_.assembly.find(id)->bounds();
-        Joint j = named(name, side, id, "butt");
+        Joint j = named(name, side, id, letIn ? "housing" : "butt");
         j.drivenFrom = "the end";
-        fix(j, {s_.t, (s_.x1 - s_.x0) / 2, s_.t, true, true}, byScrews());
+        if (letIn)
+            j.housing = p_.housing;
+        fix(j, {letIn ? s_.t - p_.housing : s_.t, (s_.x1 - s_.x0) / 2, s_.t, true, true},
+            byScrews() || letIn);
         const Length x = leftOne ? Length() : p_.length;
         if (j.how != Joinery::glue) {
             if (isRail(id))

@@ -108,7 +108,7 @@ void CornerParams::describe(Parameters& p) {
     p.group("The cleat");
     p.choice({.name = "carried",
               .label = "Held by",
-              .help = "Rods are softer than a cleat: the other wall then takes the larger share."},
+              .help = "Rods show nothing on their wall; they are softer than a cleat."},
              carried, carriedBy);
     p.length({.name = "rod_play",
               .label = "Holes over the rod",

@@ -22,7 +22,6 @@ void CornerBuilder::describeRest() {
     a.wallRight = Length::mm(rodded() ? f_.a : cleatEnd(0));
     a.wallRows = {Length::mm(row())};
     a.wallThrough = Length::mm(ct_);
-    a.sides.push_back({"second_wall", p_.angle, "angle", round() ? p_.length : p_.leg2});
     const double z = zs_ + t_;
     a.dimensions = {{{0, 0, 0}, {f_.a, 0, 0}, Dimension::In::front, "length", 1},
                     {{0, 0, zs_}, {0, 0, z}, Dimension::In::section, "thickness", -1},
@@ -125,17 +124,19 @@ void CornerBuilder::hands(LedgersSeat& seat) const {
 
 void CornerBuilder::front(LedgersSeat& seat) const {
     BentFront b;
-    b.part = boards_.empty() ? std::string() : boards_.back();
+    const std::string board = boards_.empty() ? std::string() : boards_.back();
     const double c1 = seat.on[0].until.mm();
     const double c2 = seat.on[1].until.mm();
     if (ell()) {
         const double d = p_.arm.mm();
         const double c = std::min(c1, c2);
         b.words = "the L in its corner";
+        b.moment = "M = F d (1 − d/c): the other arm turns with it";
+        b.assumed = "the load of one arm stands in the middle of its depth";
         b.perHand = d * std::max(0.0, 1 - d / c);
         b.perLoad = b.perHand / 2; // the load of one arm stands in its middle
         b.share = 0.5;
-        b.section = {{b.part, d, t_, 0, 0}};
+        b.section = {{board, d, t_, 0, 0}};
         seat.front = b;
         return;
     }
@@ -145,11 +146,13 @@ void CornerBuilder::front(LedgersSeat& seat) const {
     const double inner = round() ? f_.depth : f_.depth - stripT();
     const double wide = inner / 3;
     b.words = "the front, a strip of " + say(Length::mm(std::round(wide)));
+    b.moment = "M = share × W L/8 + F L/4";
+    b.assumed = "the rest of the board lies on its cleats";
     b.span = Length::mm(span);
     b.share = 5.0 / 9; // of a triangle, the third that is nearest its front: 1 - (2/3)²
     b.perLoad = span / 8;
     b.perHand = span / 4;
-    b.section = {{b.part, wide, t_, zs_, 0}};
+    b.section = {{board, wide, t_, zs_, 0}};
     if (stripped())
         b.section.push_back({"strip", stripT(), t_ + rise_ + drop_, zs_ - drop_, 0});
     if (!ofSheet() && norm(f_.frontOut) > 0.5)

@@ -55,7 +55,6 @@ void CornerBuilder::shelf() {
 }
 
 void CornerBuilder::addBoard(Part b, int n) {
-    const std::string what = ofSheet() ? "the sheet" : n == 1 ? "one board" : "board";
     std::vector<std::string> why{fmt::format("length {} is the outline's along the grain{}", say(b.length),
                                              grainWords().empty() ? "" : ", " + grainWords()),
                                  n == 1

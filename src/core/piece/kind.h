@@ -29,9 +29,7 @@ struct KindInfo {
 /// A wall that meets the piece's own at one end.
 struct BesideWall {
     std::string to;            ///< 'left_wall', 'right_wall'
-    double angle = 90;         ///< degrees of the corner
     std::vector<Length> studs; ///< from the corner
-    bool known = false;        ///< they were found
 };
 
 /// What a kind must know from outside itself.
@@ -61,10 +59,9 @@ struct Cure {
 
 /// What was measured of the place a piece is made for; empty where nobody measured.
 struct MeasuredPlace {
-    std::optional<double> leftAngle, rightAngle; ///< degrees of the corners at the ends of its wall
-    std::vector<Length> widths;                  ///< of an alcove: at the back, in the middle, in front
-    Length depth;                                ///< of the alcove
-    Length wall;                                 ///< width of its own wall
+    std::optional<double> leftAngle; ///< degrees of the corner at the left end of its wall
+    std::vector<Length> widths;      ///< of an alcove: at the back, in the middle, in front
+    Length depth;                    ///< of the alcove
 };
 
 /// Why a piece cannot be made so, or what is odd about it.

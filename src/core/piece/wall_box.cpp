@@ -37,7 +37,7 @@ class BoxBuilder : BoxWork {
     void shape() {
         s_.t = std::clamp(p_.thickness, Length::mm(0.5),
                           std::max(Length::mm(0.5), std::min(p_.length, p_.height) / 3));
-        const Length in = housed() ? std::min(p_.setIn, p_.height / 4) : Length();
+        const Length in = housed() && !rabbeted() ? std::min(p_.setIn, p_.height / 4) : Length();
         s_.low = p_.bottom ? in : Length();
         s_.high = p_.height - (p_.top ? in : Length());
         s_.x0 = p_.left ? s_.t : Length();
@@ -166,7 +166,7 @@ class BoxBuilder : BoxWork {
             for (const char* id : {"bottom", "top"})
                 if (part(id))
                     for (const char* side : {"side-left", "side-right"})
-                        house(side, id);
+                        letIn(side, id, p_.housing, rabbeted() ? "rabbet" : "housing");
     }
 
     /// Plane through the outer edge of a corner at 45 degrees: what is nearer to a face belongs to it.

@@ -13,7 +13,8 @@ enum class BoxCorner {
     mitred,
     sidesCover, ///< top and bottom stand between the sides
     topCovers,  ///< top and bottom lie over the ends of the sides
-    housed      ///< top and bottom are let into the sides, a little in from their ends
+    housed,     ///< top and bottom are let into the sides, a little in from their ends
+    rabbeted    ///< top and bottom lie in rabbets at the ends of the sides
 };
 /// What holds a corner together besides glue.
 enum class BoxFixing { screws, dowels, splines, glue };

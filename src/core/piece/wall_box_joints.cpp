@@ -80,6 +80,7 @@ class BoxJoiner : BoxWork {
         }
         case BoxCorner::sidesCover:
         case BoxCorner::housed:
+        case BoxCorner::rabbeted:
             break;
         }
         Joint j = named(id, side, flat, housed() ? "housing" : "butt");
@@ -91,9 +92,10 @@ class BoxJoiner : BoxWork {
         for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
             j.spots.push_back({{x, y, zMid}});
         if (j.how == Joinery::glue)
-            j.note =
-                "Glue in the housing; clamp across with a straight strip, and compare the diagonals before "
-                "the glue grips.";
+            j.note = fmt::format(
+                "Glue in the {}; clamp across with a straight strip, and compare the diagonals before "
+                "the glue grips.",
+                rabbeted() ? "rabbet" : "housing");
         finish(std::move(j));
     }
 

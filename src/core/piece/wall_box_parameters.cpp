@@ -14,7 +14,8 @@ namespace {
 constexpr std::array boxCorners{Option{"mitred", "mitred"},
                                 Option{"sides_cover", "top and bottom between the sides"},
                                 Option{"top_covers", "top and bottom over the sides"},
-                                Option{"housed", "top and bottom let into the sides"}};
+                                Option{"housed", "top and bottom let into the sides"},
+                                Option{"rabbeted", "top and bottom in rabbets of the sides"}};
 constexpr std::array boxFixings{Option{"screws", "screws and glue"}, Option{"dowels", "dowels and glue"},
                                 Option{"splines", "splines and glue"}, Option{"glue", "glue alone"}};
 constexpr std::array boxBacks{Option{"none", "none, the wall shows"},
@@ -23,6 +24,10 @@ constexpr std::array boxHangs{Option{"rail", "by a rail inside, under the top"},
                               Option{"cleat", "on a cleat hidden behind a rail set in"},
                               Option{"rods", "on rods in the bottom's back edge"}};
 
+bool letIn(BoxCorner corner) {
+    return corner == BoxCorner::housed || corner == BoxCorner::rabbeted;
+}
+
 bool fits(BoxCorner corner, BoxFixing fixing) {
     switch (fixing) {
     case BoxFixing::screws:
@@ -30,11 +35,11 @@ bool fits(BoxCorner corner, BoxFixing fixing) {
     case BoxFixing::splines:
         return corner == BoxCorner::mitred;
     case BoxFixing::glue:
-        return corner == BoxCorner::mitred || corner == BoxCorner::housed;
+        return corner == BoxCorner::mitred || letIn(corner);
     case BoxFixing::dowels:
         break;
     }
-    return corner != BoxCorner::housed;
+    return !letIn(corner);
 }
 
 } // namespace
@@ -89,9 +94,7 @@ void WallBoxParams::describe(Parameters& p) {
              plugWays);
     p.length({.name = "set_in", .label = "In from the sides' ends", .applies = corners == BoxCorner::housed},
              setIn, {.low = 5_mm, .high = 500_mm, .usualLow = 10_mm, .usualHigh = 60_mm});
-    p.length({.name = "housing",
-              .label = "Depth of the housings",
-              .applies = inside || corners == BoxCorner::housed},
+    p.length({.name = "housing", .label = "Depth of the housings", .applies = inside || letIn(corners)},
              housing, {.low = 1_mm, .high = 50_mm, .usualLow = 4_mm, .usualHigh = 10_mm});
     p.number({.name = "bevel", .label = "Front edges slope by", .help = "Sawn before the corners are cut."},
              bevel, {.low = 0, .high = 60, .usualLow = 0, .usualHigh = 45, .unit = "degrees"});
@@ -141,7 +144,9 @@ void WallBoxParams::describe(Parameters& p) {
 
 void WallBoxParams::typed(const std::string& name) {
     if (name == "corners" && !fits(corners, fixing))
-        fixing = corners == BoxCorner::housed ? BoxFixing::glue : BoxFixing::dowels;
+        fixing = corners == BoxCorner::housed     ? BoxFixing::glue
+                 : corners == BoxCorner::rabbeted ? BoxFixing::screws
+                                                  : BoxFixing::dowels;
     if (name == "fixing" && !fits(corners, fixing))
         corners = fixing == BoxFixing::splines || fixing == BoxFixing::glue ? BoxCorner::mitred
                                                                             : BoxCorner::sidesCover;
@@ -183,6 +188,8 @@ void WallBoxParams::settle() {
         fixing = BoxFixing::splines;
     if (corners == BoxCorner::topCovers && fixing == BoxFixing::screws)
         fixing = BoxFixing::dowels;
+    if (corners == BoxCorner::rabbeted && fixing == BoxFixing::glue) // nothing lies under the bottom
+        fixing = BoxFixing::screws;
     const Length clear = length - thickness * 2;
     dividers = std::clamp(dividers, 0, std::max(0, static_cast<int>(clear.mm() / 120) - 1));
     Length used;
@@ -207,7 +214,9 @@ std::vector<Cure> WallBoxParams::strengthen(const Weakness& w) const {
     const bool corner = w.check == "shelf_joint" || w.check == "hung";
     if (corner && corners == BoxCorner::mitred && fixing == BoxFixing::glue)
         out.push_back({"Splines in the mitres", {{"fixing", "splines"}}});
-    if (corner && fixing != BoxFixing::dowels && corners != BoxCorner::housed)
+    if (corner && corners == BoxCorner::rabbeted && fixing == BoxFixing::glue)
+        out.push_back({"Screws in the rabbets", {{"fixing", "screws"}}});
+    if (corner && fixing != BoxFixing::dowels && !letIn(corners))
         out.push_back({"Dowels in the corners", {{"fixing", "dowels"}}});
     if (corner && corners != BoxCorner::housed)
         out.push_back({"Top and bottom let into the sides", {{"corners", "housed"}, {"fixing", "glue"}}});

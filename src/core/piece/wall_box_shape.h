@@ -37,7 +37,10 @@ class BoxWork : protected CaseBuilder {
     explicit BoxWork(const BoxWith& w) : CaseBuilder(w.ctx, w.draft, w.catalog), p_(w.params), s_(w.shape) {}
 
   protected:
-    [[nodiscard]] bool housed() const { return p_.corners == BoxCorner::housed; }
+    /// Top and bottom are let into the sides.
+    [[nodiscard]] bool housed() const { return p_.corners == BoxCorner::housed || rabbeted(); }
+    /// At their very ends.
+    [[nodiscard]] bool rabbeted() const { return p_.corners == BoxCorner::rabbeted; }
     [[nodiscard]] bool onRail() const { return p_.hang != BoxHang::rods; }
     /// How far the rail is set in: a cleat is as thick as its board.
     [[nodiscard]] Length recess() const { return p_.hang == BoxHang::cleat ? s_.t : Length(); }

@@ -62,7 +62,7 @@ class PlaceFindings : public PieceFinder {
     }
 
     void following() {
-        if (piece_.place.follow.how == FollowHow::none || followsSoundly(project_, piece_))
+        if (!pp_.leaderLost)
             return;
         add("leader_lost", Severity::warns, "What it keeps to is gone",
             "The piece it was kept equal to is not on this wall any more, or they keep to each other in a "
@@ -145,9 +145,13 @@ class PlaceFindings : public PieceFinder {
     }
 
     void neighbours() {
+        constexpr int mostTold = 8; // of hundreds that hang in one spot the first tell enough
+        int told = 0;
         for (const auto& o : plan_.placedOn(project_, piece_.wall, piece_.id)) {
             if (!meets(o.left, o.right(), o.bottom, o.top()) || o.id < piece_.id) // told once a pair
                 continue;
+            if (++told > mostTold)
+                break;
             auto& f = add("hits_piece", Severity::blocks, "It hits " + o.name,
                           fmt::format("{} hangs from {} to {}, {} to {} up.", o.name, say(o.left),
                                       say(o.right()), say(o.bottom), say(o.top())));
@@ -426,11 +430,12 @@ class PlaceFindings : public PieceFinder {
                 changePiece("Make it as measured", piece_, [asIs](Piece& p) { p.params = asIs; }));
         }
         std::string unknown;
-        for (const auto& need : pp_.assembly().sides)
-            if (!sideWall(project_.walls, project_.corners, project_.alcoves, piece_.wall, need.to).wall)
+        for (const auto& on : pp_.assembly().ledgers ? pp_.assembly().ledgers->on : std::vector<LedgerSeat>())
+            if (on.to != "wall" &&
+                !sideWall(project_.walls, project_.corners, project_.alcoves, piece_.wall, on.to).wall)
                 unknown +=
                     (unknown.empty() ? "" : " and ") +
-                    std::string(need.to == "right_wall" ? "the wall at its right" : "the wall at its left");
+                    std::string(on.to == "right_wall" ? "the wall at its right" : "the wall at its left");
         if (!unknown.empty())
             add("side_wall_unknown", Severity::warns, "Nobody entered the wall beside it",
                 fmt::format(

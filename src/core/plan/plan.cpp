@@ -1,14 +1,15 @@
 #include "plan/plan.h"
 
 #include "assembly/plugs.h"
-#include "build/hang_steps.h"
 #include "build/joint_holes.h"
 #include "build/opening_steps.h"
 #include "measure/one_unit.h"
+#include "measure/side_by_side.h"
+#include "piece/kinds.h"
 #include "plan/findings.h"
 #include "plan/plan_finish.h"
 #include "plan/plan_fit.h"
-#include "plan/plan_hold.h"
+#include "plan/plan_hang.h"
 #include "plan/plan_marks.h"
 #include "plan/plan_sides.h"
 #include "plan/plan_wood.h"
@@ -18,7 +19,6 @@
 
 #include <algorithm>
 #include <array>
-#include <cmath>
 #include <fmt/format.h>
 #include <map>
 
@@ -36,14 +36,12 @@ class Planner {
     Plan run() {
         for (const auto& w : project_.walls)
             plan_.walls.push_back({w.id, noDrillZones(w, catalog_)});
-        for (const auto& piece : project_.pieces)
-            planPiece(piece);
+        planPieces();
         planWood({project_, shop_, catalog_}, earlier_, effort_, plan_);
         planFinish({project_, shop_, catalog_}, plan_);
         listShopping(project_, plan_, shop_, catalog_);
         plan_.hours = workHours(plan_, catalog_);
-        for (std::size_t i = 0; i < project_.pieces.size(); ++i)
-            findAboutPiece(project_, plan_, catalog_, project_.pieces[i], plan_.pieces[i], plan_.findings);
+        findAboutPieces();
         findAboutWalls(project_, catalog_, plan_.findings);
         findAboutProject(project_, plan_, catalog_, plan_.findings);
         sortFindings(plan_.findings);
@@ -69,21 +67,40 @@ class Planner {
         }
     }
 
-    void planPiece(const Piece& piece) {
+    /// Side by side: a piece asks nothing of another's plan.
+    void planPieces() {
+        const std::vector<Standing> places = standings(project_);
+        plan_.pieces.resize(places.size());
+        sideBySide(places.size(), [&](std::size_t i) { plan_.pieces[i] = planned(i, places[i]); });
+    }
+
+    /// Each piece's by itself, then in the order of the pieces.
+    void findAboutPieces() {
+        std::vector<std::vector<Finding>> found(project_.pieces.size());
+        sideBySide(found.size(), [&](std::size_t i) {
+            findAboutPiece(project_, plan_, catalog_, project_.pieces[i], plan_.pieces[i], found[i]);
+        });
+        for (auto& f : found)
+            plan_.findings.insert(plan_.findings.end(), std::make_move_iterator(f.begin()),
+                                  std::make_move_iterator(f.end()));
+    }
+
+    PiecePlan planned(std::size_t i, const Standing& place) const {
+        const Piece& piece = project_.pieces[i];
         const Wall* wall = project_.findWall(piece.wall);
         const Species* wood = catalog_.findSpecies(speciesOf(piece.params));
         PiecePlan pp;
         pp.id = piece.id;
         pp.name = piece.name.empty() ? piece.id : piece.name;
-        pp.left = pieceLeft(project_, piece);
-        pp.bottom = pieceBottom(project_, piece);
-        if (!wall || !wood) { // a document that was read cannot have this; an edit in memory might
-            plan_.pieces.push_back(std::move(pp));
-            return;
-        }
-        if (const PiecePlan* known = unchanged(piece, *wall, pp)) {
-            plan_.pieces.push_back(*known);
-            return;
+        pp.left = place.left;
+        pp.bottom = place.bottom;
+        pp.leaderLost = !place.sound;
+        if (!wall || !wood) // a document that was read cannot have this; an edit in memory might
+            return pp;
+        if (const PiecePlan* known = unchanged(i, *wall, pp)) {
+            PiecePlan same = *known;
+            same.leaderLost = pp.leaderLost;
+            return same;
         }
         PiecePlan one = pp;
         StaticsCache cache; // one row or two: the same beam
@@ -98,7 +115,7 @@ class Planner {
         }
         measureHold({project_, shop_, catalog_}, piece, *wall, *wood, cache, one);
         build(piece, *wall, *wood, one);
-        plan_.pieces.push_back(std::move(one));
+        return one;
     }
 
     /// Only a better word is worth twice the holes.
@@ -112,18 +129,18 @@ class Planner {
     }
 
     void makeAndHold(const Piece& piece, const Wall& wall, const Species& wood, int rows, StaticsCache& cache,
-                     PiecePlan& pp) {
+                     PiecePlan& pp) const {
         const std::vector<NoDrillZone>& zones = plan_.findWall(wall.id)->zones;
         pp.rows = rows;
         // Made once to learn where it can be screwed, and again with the holes clear of its joints.
-        pp.made = make_(piece.params, makeContext(wall, pp, false), catalog_);
+        pp.made = make_(piece.params, makeContext(piece, wall, pp, false), catalog_);
         pp.studs = studsBehind(wall, pp);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(zones, pp);
         const bool anchored =
             !hasStuds(wall, catalog_) || piece.hold.support.find("anchor") != std::string::npos;
         if (!pp.studs.empty() || barred || anchored)
-            pp.made = make_(piece.params, makeContext(wall, pp, anchored), catalog_);
+            pp.made = make_(piece.params, makeContext(piece, wall, pp, anchored), catalog_);
         findLedgerWalls({project_, shop_, catalog_}, plan_, wall, pp);
         pp.cover = coverBehind(wall, pp);
         pp.studConfidence = leastConfidence(wall, pp);
@@ -136,7 +153,7 @@ class Planner {
         const RailVerdict* hold = pp.hold();
         if (!hold || !hold->feasible || !pp.assembly().wallPart.empty() || pp.assembly().ledgers)
             return;
-        MakeContext ctx = makeContext(wall, pp, false);
+        MakeContext ctx = makeContext(piece, wall, pp, false);
         ctx.support = hold->option.id;
         for (double x : hold->rodX.empty() ? hold->x : hold->rodX)
             ctx.mountX.push_back(Length::mm(x));
@@ -144,12 +161,17 @@ class Planner {
     }
 
     /// The earlier plan of a piece when nothing that it depends on has changed.
-    const PiecePlan* unchanged(const Piece& piece, const Wall& wall, const PiecePlan& placed) const {
+    const PiecePlan* unchanged(std::size_t i, const Wall& wall, const PiecePlan& placed) const {
         if (!earlier_)
             return nullptr;
-        const Piece* p = earlier_->project.findPiece(piece.id);
+        const Piece& piece = project_.pieces[i];
+        // Most pieces stand in the same place of the row as before.
+        const bool there = i < earlier_->project.pieces.size() && i < earlier_->plan.pieces.size() &&
+                           earlier_->project.pieces[i].id == piece.id &&
+                           earlier_->plan.pieces[i].id == piece.id;
+        const Piece* p = there ? &earlier_->project.pieces[i] : earlier_->project.findPiece(piece.id);
         const Wall* w = earlier_->project.findWall(wall.id);
-        const PiecePlan* pp = earlier_->plan.find(piece.id);
+        const PiecePlan* pp = there ? &earlier_->plan.pieces[i] : earlier_->plan.find(piece.id);
         const bool same = p && w && pp && pp->left == placed.left && pp->bottom == placed.bottom &&
                           *p == piece && *w == wall && earlier_->project.style == project_.style &&
                           earlier_->project.wood.kerf == project_.wood.kerf;
@@ -189,7 +211,8 @@ class Planner {
         return !pp.barred.empty();
     }
 
-    [[nodiscard]] MakeContext makeContext(const Wall& wall, const PiecePlan& pp, bool anchored) const {
+    [[nodiscard]] MakeContext makeContext(const Piece& piece, const Wall& wall, const PiecePlan& pp,
+                                          bool anchored) const {
         MakeContext ctx;
         ctx.kerf = project_.wood.kerf;
         ctx.wallScrewsX = pp.studs;
@@ -199,7 +222,8 @@ class Planner {
         ctx.metricScrews = metric();
         ctx.units = metric() ? "mm" : "in";
         ctx.baseboard = wall.baseboard;
-        ctx.beside = besideWalls(project_, wall.id, catalog_);
+        if (std::string_view(kindInfo(piece.params).place) != "wall") // the others ask nothing of them
+            ctx.beside = besideWalls(project_, wall.id, catalog_);
         return ctx;
     }
 
@@ -270,7 +294,7 @@ class Planner {
         pp.steps.push_back(std::move(s));
     }
 
-    void build(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) {
+    void build(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) const {
         applyFits({project_, shop_, catalog_}, piece, pp);
         boreJoints(pp.made.assembly, wood.fastenerG(), catalog_);
         const Assembly& a = pp.assembly();
@@ -295,7 +319,7 @@ class Planner {
         // The wall is cut open before it is drilled, and made good when the piece hangs.
         auto open =
             openingSteps(piece.id, wall, pp.left, pp.right(), pp.bottom, pp.top(), project_.style, catalog_);
-        auto hang = hangSteps(hangInput(piece, wall, pp), catalog_);
+        auto hang = hangSteps(hangInput(project_.style, piece, wall, pp), catalog_);
         for (auto& s : hang)
             for (const auto& p : a.parts)
                 for (const auto& h : p.holes)
@@ -314,111 +338,6 @@ class Planner {
         for (auto& h : pp.heights)
             h.why = inOneUnit(h.why, project_.style.units);
         pp.label = labelText(project_, piece, pp);
-    }
-
-    [[nodiscard]] HangInput hangInput(const Piece& piece, const Wall& wall, const PiecePlan& pp) const {
-        HangInput h;
-        h.piece = piece.id;
-        h.marks = pp.marks;
-        if (const RailVerdict* hold = pp.hold()) {
-            h.screw = hold->option.screw;
-            h.anchor = hold->option.anchor;
-            h.screwLength = hold->screwLength;
-            h.masonry = hold->option.kind == RailSupport::masonry;
-        }
-        h.length = pp.assembly().length;
-        h.mass = pp.mass;
-        h.inTheWay = pp.assembly().wallRowsBehind ? pp.assembly().wallInTheWay : std::string();
-        h.crumbles = wall.cover == "plaster_lath" && pp.cover > Length();
-        h.style = project_.style;
-        atTheWall(pp, h);
-        return h;
-    }
-
-    /// What is put together at the wall: parts that no joint of the shop brings in, and joints made there.
-    static void atTheWall(const PiecePlan& pp, HangInput& h) {
-        const RailSupport kind = pp.hold()->option.kind;
-        static constexpr std::array hangers{"cleat", "cleat", "keyhole", "ring", "eight"};
-        const Hanger* hanger = pp.hold()->option.hanger;
-        h.hanger = hanger;
-        h.keeperLength = pp.hold()->keeperLength;
-        h.keepersBehind = pp.hold()->keepersBehind;
-        h.way = pp.assembly().floor              ? "stands"
-                : pp.assembly().ledgers          ? "ledgers"
-                : hanger                         ? hangers.at(static_cast<std::size_t>(hanger->kind))
-                : kind == RailSupport::rodsPlate ? "plates"
-                : kind == RailSupport::rodsStrip ? "strip"
-                : isRods(kind)                   ? "rods"
-                : pp.assembly().cavity           ? "arms"
-                                                 : "rail";
-        for (const auto& p : pp.assembly().parts) {
-            const bool shop =
-                std::any_of(pp.assembly().joints.begin(), pp.assembly().joints.end(), [&](const Joint& j) {
-                    return !j.atWall && (j.first == p.id || j.second == p.id);
-                });
-            if (isPlug(p) && p.fromSupport)
-                h.plugs.push_back(p.id);
-            else if (p.fromSupport && !shop)
-                h.adds.push_back(p.id);
-        }
-        for (const auto& j : pp.assembly().joints)
-            if (j.atWall && j.kind != plugJoint)
-                (j.kind == "weld" ? h.early : h.joins).push_back(j.id);
-        if (pp.assembly().ledgers)
-            stages(pp.assembly(), h);
-    }
-
-    /// What is scribed to the walls is scribed when its part first goes up.
-    static void scribed(const Assembly& a, const std::string& id, const HangInput& before, HangStage& now) {
-        const Part* part = a.find(id);
-        if (!part)
-            return;
-        const auto made = [&](const HangStage& s, const std::string& f) {
-            return std::find(s.shapes.begin(), s.shapes.end(), f) != s.shapes.end();
-        };
-        for (const auto& f : part->features)
-            if (f.kind == "scribe" && !made(now, f.id) &&
-                std::none_of(before.stages.begin(), before.stages.end(),
-                             [&](const HangStage& s) { return made(s, f.id); }))
-                now.shapes.push_back(f.id);
-    }
-
-    /// What comes in with each stage: the strips first, then whatever the joints of a stage bring.
-    static void stages(const Assembly& a, HangInput& h) {
-        std::vector<std::string> left; // parts that no joint of the shop brings in
-        for (const auto& p : a.parts)
-            if (!isPlug(p) && (joinedAtWallOnly(a, p) || (p.fromSupport && p.stock == Stock::bar)))
-                left.push_back(p.id);
-        for (std::size_t i = 0; i < a.ledgers->stages.size(); ++i) {
-            HangStage stage;
-            stage.say = a.ledgers->stages[i];
-            const auto bring = [&](const std::string& part) {
-                const auto it = std::find(left.begin(), left.end(), part);
-                if (it == left.end())
-                    return;
-                stage.adds.push_back(part);
-                left.erase(it);
-            };
-            if (i == 0)
-                for (const auto& p : a.parts)
-                    if (p.fromSupport && p.stock == Stock::bar)
-                        bring(p.id);
-            if (i == 0)
-                for (const auto& on : a.ledgers->on) {
-                    for (const auto& packing : on.packings)
-                        bring(packing);
-                    bring(on.part);
-                }
-            for (const auto& j : a.joints)
-                if (j.atWall && j.stage == i && j.kind != plugJoint) {
-                    bring(j.first);
-                    bring(j.second);
-                    stage.joins.push_back(j.id);
-                    for (const std::string& id : {j.first, j.second})
-                        scribed(a, id, h, stage);
-                }
-            h.stages.push_back(std::move(stage));
-        }
     }
 
     const Project& project_;
@@ -446,8 +365,11 @@ const WallPlan* Plan::findWall(const std::string& id) const {
 std::vector<PlacedPiece> Plan::placedOn(const Project& project, const std::string& wall,
                                         const std::string& except) const {
     std::vector<PlacedPiece> out;
-    for (const auto& pp : pieces) {
-        const Piece* p = project.findPiece(pp.id);
+    for (std::size_t i = 0; i < pieces.size(); ++i) {
+        const PiecePlan& pp = pieces[i];
+        // In the project's order, unless it is another one than was planned.
+        const bool same = i < project.pieces.size() && project.pieces[i].id == pp.id;
+        const Piece* p = same ? &project.pieces[i] : project.findPiece(pp.id);
         if (p && p->wall == wall && pp.id != except)
             out.push_back({pp.id, p->name, pp.left, pp.bottom, pp.assembly().length, pp.assembly().height});
     }

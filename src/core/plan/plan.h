@@ -57,10 +57,11 @@ struct LedgerWall {
 /// Everything derived for one piece.
 struct PiecePlan {
     std::string id, name;
-    Draft made;          ///< parts, joints, problems
-    Length left, bottom; ///< on its wall
-    double mass = 0;     ///< kg, its own
-    double contents = 0; ///< kg
+    Draft made;              ///< parts, joints, problems
+    Length left, bottom;     ///< on its wall
+    bool leaderLost = false; ///< it should keep to a piece that it cannot keep to
+    double mass = 0;         ///< kg, its own
+    double contents = 0;     ///< kg
     HandView hand;
     int rows = 1;                        ///< rows of wall screws its rail was made for
     Length cover;                        ///< wall cover behind its rail; 0 in an opening of the cover

@@ -45,10 +45,14 @@ std::vector<BuildStep>::iterator firstUse(PiecePlan& pp, const std::string& part
     });
 }
 
+/// What is left over on a part that waits to be fitted.
+Length leftOver(const PlanInputs& in) {
+    return in.project.style.units == Units::metric ? 10_mm : Length::inches(3, 8);
+}
+
 } // namespace
 
 void applyFits(const PlanInputs& in, const Piece& piece, PiecePlan& pp) {
-    const Length over = in.project.style.units == Units::metric ? 10_mm : Length::inches(3, 8);
     auto& parts = pp.made.assembly.parts;
     for (const auto& f : piece.fits)
         for (auto& p : parts) {
@@ -56,11 +60,12 @@ void applyFits(const PlanInputs& in, const Piece& piece, PiecePlan& pp) {
                 continue;
             if (f.turnedOut > Length()) {
                 p.turnedOut = f.turnedOut;
-                for (auto& q : parts) // what is equal and not marked itself follows
+                p.allowance = Length(); // it is cut
+                for (auto& q : parts)   // what is equal and not marked itself follows
                     if (q.id != p.id && equal(p, q) && !marked(piece, q.id))
                         q.turnedOut = f.turnedOut;
             } else {
-                p.allowance = std::max(p.allowance, over);
+                p.allowance = std::max(p.allowance, leftOver(in));
             }
             p.why.push_back("cut to fit");
         }
@@ -83,9 +88,9 @@ void addFitSteps(const PlanInputs& in, const Piece& piece, PiecePlan& pp) {
         s.text = fmt::format(
             "It was left {} over. Hold it in its place against {} as they turned out, mark it with "
             "a knife, saw beside the line and creep up to it.",
-            say(p->allowance), neighbours(pp.assembly(), f.part));
+            say(std::max(p->allowance, leftOver(in))), neighbours(pp.assembly(), f.part));
         s.text += f.turnedOut > Length()
-                      ? fmt::format(" It turned out {}, planned were {}.", say(f.turnedOut), say(p->length))
+                      ? fmt::format(" It turned out {}, planned was {}.", say(f.turnedOut), say(p->length))
                       : std::string(" Type its length as it turned out under Build, Cut to fit");
         if (f.turnedOut <= Length())
             s.text += follow > 0 ? fmt::format(": {} equal part{} still uncut follow{}.", follow,

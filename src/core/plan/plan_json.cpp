@@ -1,7 +1,9 @@
 #include "plan/plan_json.h"
 
 #include "cutting/job.h"
+#include "measure/side_by_side.h"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
 
@@ -10,9 +12,13 @@ namespace {
 
 using json = nlohmann::ordered_json;
 
-/// Infinite or undefined numbers become null.
+/// Stands for 'without end': the use of what bears nothing, the margin of what nothing asks for.
+constexpr double endless = 1e9;
+
 json num(double v) {
-    return std::isfinite(v) ? json(std::round(v * 1e6) / 1e6) : json(nullptr);
+    if (std::isnan(v)) // a defect, and seen as one by whoever wants a number there
+        return nullptr;
+    return std::round(std::clamp(v, -endless, endless) * 1e6) / 1e6;
 }
 json mm(Length l) {
     return l.nm() % 1'000'000 == 0 ? json(l.nm() / 1'000'000) : json(l.mm());
@@ -322,9 +328,9 @@ json sequenceJson(const Plan& plan) {
 
 json planJson(const Project& project, const Plan& plan) {
     json out{{"format", "upright-owl-plan"}, {"version", 2}, {"project", project.name}};
-    out["pieces"] = json::array();
-    for (const auto& pp : plan.pieces)
-        out["pieces"].push_back(pieceJson(project, pp));
+    std::vector<json> pieces(plan.pieces.size());
+    sideBySide(pieces.size(), [&](std::size_t i) { pieces[i] = pieceJson(project, plan.pieces[i]); });
+    out["pieces"] = std::move(pieces);
     out["cut"] = cutPlanJson(plan.cut);
     out["cut"]["sequence"] = sequenceJson(plan);
     out["shopping"] = json::array();

@@ -53,6 +53,11 @@ class LedgerPlaces {
                std::none_of(seat_.hidden.begin(), seat_.hidden.end(),
                             [&](const auto& h) { return s > h.first && s < h.second; });
     }
+    /// Of what lies on the wall: the strip, or the boards that rods go into.
+    [[nodiscard]] Length height() const {
+        const Part* strip = pp_.assembly().find(seat_.part);
+        return strip ? strip->bounds().size.z : seat_.through;
+    }
     /// In the way of a wire or pipe at any of its rows.
     [[nodiscard]] bool barred(Length onWall) const {
         return zones_ && std::any_of(seat_.rows.begin(), seat_.rows.end(), [&](Length z) {
@@ -68,9 +73,10 @@ class LedgerPlaces {
             out_.studs.push_back(s);
             out_.confidence = std::min(out_.confidence, stud.confidence);
         }
-        if (openingAround(*wall_, std::min(onWall(seat_.from), onWall(seat_.until)),
-                          std::max(onWall(seat_.from), onWall(seat_.until)), pp_.bottom + seat_.low,
-                          pp_.bottom + seat_.low + 1_mm))
+        const Length a = onWall(seat_.from);
+        const Length b = onWall(seat_.until);
+        const Length low = pp_.bottom + seat_.low;
+        if (openingAround(*wall_, std::min(a, b), std::max(a, b), low, low + height()))
             out_.cover = Length();
         std::sort(out_.studs.begin(), out_.studs.end());
     }
@@ -105,8 +111,6 @@ std::vector<BesideWall> besideWalls(const Project& project, const std::string& w
             continue;
         BesideWall b;
         b.to = to;
-        b.angle = side.angle;
-        b.known = side.wall->studMode != StudMode::unknown;
         for (Length x : studCentres(*side.wall, catalog))
             b.studs.push_back(side.fromCorner(x));
         std::sort(b.studs.begin(), b.studs.end());

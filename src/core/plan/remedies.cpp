@@ -74,13 +74,15 @@ Edit Remedy::edit() const {
 }
 
 Remedy moveTo(std::string name, const Project& project, const std::string& id, Length left, Length bottom) {
-    Project after = project;
-    movePiece(after, id, left, bottom);
     Remedy r{std::move(name), {}, {}};
-    for (std::size_t i = 0; i < after.pieces.size(); ++i)
-        if (!(after.pieces[i].place == project.pieces[i].place))
-            for (auto& c : changesOf(project.pieces[i], after.pieces[i]))
-                r.changes.push_back(std::move(c));
+    const Piece* piece = project.findPiece(id);
+    if (!piece)
+        return r;
+    auto [head, place] = movedPlace(project, *piece, left, bottom);
+    const Piece* before = project.findPiece(head);
+    Piece after = *before;
+    after.place = std::move(place);
+    r.changes = changesOf(*before, after);
     return r;
 }
 
@@ -95,7 +97,9 @@ std::vector<Remedy> remediesThatCure(const Finding& finding, const Project& proj
             continue;
         Project next = *changed;
         keepPairsEqual(project, next);
-        const Outcome o = outcomeOf(finding, before, plan(next, shop, catalog, &earlier));
+        CutEffort quick; // whether it cures is asked, not how cheaply it can be sawn
+        quick.tries = 4;
+        const Outcome o = outcomeOf(finding, before, plan(next, shop, catalog, &earlier, quick));
         if (!o.helps)
             continue;
         Remedy shown = r;
@@ -106,10 +110,38 @@ std::vector<Remedy> remediesThatCure(const Finding& finding, const Project& proj
     return cures;
 }
 
+namespace {
+
+/// About what planning a project once more asks for; a usual piece counts one.
+double sizeOf(const Project& p) {
+    std::size_t things = 0;
+    std::size_t onWalls = 0;
+    for (const auto& piece : p.pieces)
+        things += piece.load.items.size();
+    for (const auto& w : p.walls)
+        onWalls += w.obstacles.size() + w.furniture.size() + w.studs.size();
+    return static_cast<double>(p.pieces.size()) + static_cast<double>(things) / 8 +
+           static_cast<double>(onWalls) / 30;
+}
+
+/// How many remedies of a whole project are tried: each costs a plan, and there are more of them the larger
+/// it is. A flat has them all tried, a warehouse none.
+std::size_t trialsFor(const Project& p) {
+    const double size = std::max(1.0, sizeOf(p));
+    return size > 100 ? 0 : static_cast<std::size_t>(40'000 / (size * size));
+}
+
+} // namespace
+
 void keepCures(const Project& project, const Shop& shop, const Catalog& catalog, Plan& plan) {
+    std::size_t left = trialsFor(project);
     std::vector<std::vector<Remedy>> cures;
-    for (const auto& f : plan.findings)
-        cures.push_back(remediesThatCure(f, project, plan, shop, catalog));
+    for (const auto& f : plan.findings) { // worst first
+        const bool affordable = f.remedies.size() <= left;
+        left -= affordable ? f.remedies.size() : left;
+        cures.push_back(affordable ? remediesThatCure(f, project, plan, shop, catalog)
+                                   : std::vector<Remedy>());
+    }
     for (std::size_t i = 0; i < cures.size(); ++i)
         plan.findings[i].remedies = std::move(cures[i]);
 }

@@ -1,12 +1,15 @@
 #pragma once
-// One description of the document's fields serves reading and writing: visit(archive, value) in
-// project_json.cpp.
+// One description of the document's fields serves reading, writing and their limits: visit(archive, value)
+// in fields_of_file.h.
 
 #include "measure/parse.h"
+#include "measure/words.h"
+#include "project/shared_list.h"
 
 #include <charconv>
 #include <cmath>
 #include <fmt/format.h>
+#include <memory>
 #include <nlohmann/json.hpp>
 #include <optional>
 #include <set>
@@ -16,6 +19,21 @@
 #include <vector>
 
 namespace owl {
+
+/// Bytes of one text, entries of one list.
+inline constexpr std::size_t longestText = 4000, mostEntries = 10'000;
+
+/// Ids are joined by slashes, in cut jobs and in the paths of changes. Empty, or what is wrong with it.
+/// In `finish_on` it names a part or, behind a slash, one of its faces.
+inline std::string wrongWithId(const std::string& id, std::string_view list) {
+    const auto slash = id.find('/');
+    const bool face = list == "finish_on" && slash != 0 && slash + 1 < id.size() && slash == id.rfind('/');
+    if (id.empty() || (slash != std::string::npos && !face))
+        return "it must not be empty or hold a slash";
+    if (id.size() > 200 || withoutControls(id) != id)
+        return "it must be shorter than 200 letters and hold none that cannot be seen";
+    return {};
+}
 
 /// A fault in a document: where and what would be right. Thrown by Reader, caught in readProject().
 struct DocumentFault {
@@ -88,6 +106,21 @@ class Writer {
         out[key] = std::move(w.out);
     }
     void require(const char*) {}
+    /// What is only written when there is any.
+    void textIfAny(const char* key, const std::string& v) {
+        if (!v.empty())
+            text(key, v);
+    }
+    template <typename T, typename F> void listIfAny(const char* key, const std::vector<T>& v, F visit) {
+        if (!v.empty())
+            list(key, v, visit);
+    }
+    template <typename T, typename F> void shared(const char* key, const SharedList<T>& v, F visit) {
+        list(key, v.all(), visit);
+    }
+    /// An object in steps: its own archive, given back when it is full.
+    static std::unique_ptr<Writer> enter(const char*) { return std::make_unique<Writer>(); }
+    void leave(const char* key, Writer& inner) { out[key] = std::move(inner.out); }
 
   private:
     static nlohmann::ordered_json tidy(double v) {
@@ -186,9 +219,10 @@ class Reader {
             return;
         if (!j->is_string())
             throw DocumentFault{fmt::format("{}: {} must be a text in quotes.", at(key), shown(*j))};
-        v = j->get<std::string>();
-        if (v.size() > 4000)
-            throw DocumentFault{fmt::format("{}: this text is longer than 4000 letters.", at(key))};
+        v = withoutControls(j->get<std::string>());
+        if (v.size() > longestText)
+            throw DocumentFault{
+                fmt::format("{}: this text is longer than {} letters.", at(key), longestText)};
     }
     void flag(const char* key, bool& v) {
         const auto* j = get(key);
@@ -217,7 +251,10 @@ class Reader {
         for (const auto& t : *j) {
             if (!t.is_string())
                 throw DocumentFault{fmt::format("{}: {} must be a text in quotes.", at(key), shown(t))};
-            v.insert(t.get<std::string>());
+            v.insert(withoutControls(t.get<std::string>()));
+            if (t.get_ref<const std::string&>().size() > longestText)
+                throw DocumentFault{
+                    fmt::format("{}: a text is longer than {} letters.", at(key), longestText)};
         }
     }
     template <typename T, typename F> void list(const char* key, std::vector<T>& v, F visit) {
@@ -232,10 +269,15 @@ class Reader {
             Reader r((*j)[i], place, units_);
             T item{};
             visit(r, item);
-            if (const auto* id = r.get("id");
-                id && id->is_string() && !ids.insert(id->get<std::string>()).second)
-                throw DocumentFault{fmt::format("{}.id: \"{}\" is used twice; every id must be its own.",
-                                                place, id->get<std::string>())};
+            if (const auto* id = r.get("id"); id && id->is_string()) {
+                const auto& name = id->get_ref<const std::string&>();
+                if (const std::string why = wrongWithId(name, key); !why.empty())
+                    throw DocumentFault{
+                        fmt::format("{}.id: \"{}\" is no id; {}.", place, shortened(name), why)};
+                if (!ids.insert(name).second)
+                    throw DocumentFault{fmt::format("{}.id: \"{}\" is used twice; every id must be its own.",
+                                                    place, shortened(name))};
+            }
             v.push_back(std::move(item));
         }
     }
@@ -252,6 +294,19 @@ class Reader {
         Reader r(*j, at(key), units_);
         visit(r, v.emplace());
     }
+    void textIfAny(const char* key, std::string& v) { text(key, v); }
+    template <typename T, typename F> void listIfAny(const char* key, std::vector<T>& v, F visit) {
+        list(key, v, visit);
+    }
+    template <typename T, typename F> void shared(const char* key, SharedList<T>& v, F visit) {
+        list(key, v.mine(), visit);
+    }
+    /// Null: the file has no such object, everything in it keeps its default.
+    [[nodiscard]] std::unique_ptr<Reader> enter(const char* key) const {
+        const auto* j = get(key);
+        return j ? std::make_unique<Reader>(*j, at(key), units_) : nullptr;
+    }
+    void leave(const char*, Reader&) {}
     void require(const char* key) const {
         if (!get(key))
             throw DocumentFault{fmt::format("{}: it is missing.", at(key))};
@@ -274,13 +329,14 @@ class Reader {
                 return i;
             all += (i ? ", " : "") + std::string(names[i]);
         }
-        throw DocumentFault{fmt::format("{}: \"{}\" is not known; it can be {}.", at(key), word, all)};
+        throw DocumentFault{
+            fmt::format("{}: \"{}\" is not known; it can be {}.", at(key), shortened(word), all)};
     }
     void array(const nlohmann::ordered_json& j, const char* key) const {
         if (!j.is_array())
             throw DocumentFault{fmt::format("{}: {} must be a list in brackets.", at(key), shown(j))};
-        if (j.size() > 10'000)
-            throw DocumentFault{fmt::format("{}: more than 10 000 entries.", at(key))};
+        if (j.size() > mostEntries)
+            throw DocumentFault{fmt::format("{}: more than {} entries.", at(key), mostEntries)};
     }
     static std::string shown(const nlohmann::ordered_json& j) {
         std::string s = j.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace);

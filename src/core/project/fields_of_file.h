@@ -1,6 +1,6 @@
 #pragma once
-// The fields of the document as they stand in the file; one visit() serves reading and writing.
-// Included by project_file.cpp only.
+// The fields of the document as they stand in the file; one visit() serves reading, writing and their limits.
+// Internal to project/.
 
 #include "project/parameters_of_file.h"
 #include "project/project.h"
@@ -162,8 +162,7 @@ template <typename A> void visit(A& a, LoadItem& v) {
     a.length("width", v.width, 1_mm, farthest);
     a.length("height", v.height, 1_mm, farthest);
     a.flag("stays", v.sustained);
-    if (A::reading || !v.on.empty())
-        a.text("on", v.on);
+    a.textIfAny("on", v.on);
 }
 template <typename A> void visit(A& a, LoadSpec& v) {
     a.number("kg_per_m", v.kgPerM, 0, 1000);
@@ -210,7 +209,7 @@ template <typename A> void visit(A& a, Piece& v) {
                 all += (all.empty() ? "" : ", ") + std::string(k.id);
             throw DocumentFault{
                 fmt::format("{}: \"{}\" is not a kind of piece this version knows; it knows {}.",
-                            a.at("kind"), kind, all)};
+                            a.at("kind"), shortened(kind), all)};
         }
         a.require(kind.c_str());
         v.params = blankParams(kind);
@@ -233,8 +232,7 @@ template <typename A> void visit(A& a, Piece& v) {
     });
     a.text("finish", v.finish);
     a.list("finish_on", v.finishOn, [](auto& r, FinishOn& f) { visit(r, f); });
-    if (A::reading || !v.fits.empty())
-        a.list("cut_to_fit", v.fits, [](auto& r, CutToFit& f) { visit(r, f); });
+    a.listIfAny("cut_to_fit", v.fits, [](auto& r, CutToFit& f) { visit(r, f); });
     a.choice("sag_limit", v.sagLimit, limitNames);
 }
 template <typename A> void visit(A& a, StockItem& v) {
@@ -319,7 +317,7 @@ template <typename A> void visit(A& a, Project& v) {
     a.object("finish", [&](auto& r) { visit(r, v.finish); });
     a.object("tools", [&](auto& r) { visit(r, v.tools); });
     a.texts("done", v.done);
-    a.list("log", v.log, [](auto& r, LogEntry& e) { visit(r, e); });
+    a.shared("log", v.log, [](auto& r, LogEntry& e) { visit(r, e); });
 }
 
 } // namespace owl

@@ -15,18 +15,12 @@ template <typename A> class FileParameters : public Parameters {
 
     void open(const char* object) override {
         object_ = object;
-        if constexpr (A::reading) {
-            inner_.reset();
-            if (const auto* j = outer_.get(object))
-                inner_ = std::make_unique<A>(*j, outer_.at(object), outer_.units());
-        } else {
-            inner_ = std::make_unique<A>();
-        }
-        now_ = inner_.get(); // null: the file has no such object, everything in it keeps its default
+        inner_ = outer_.enter(object);
+        now_ = inner_.get(); // null: there is no such object, everything in it keeps its default
     }
     void close() override {
-        if constexpr (!A::reading)
-            outer_.out[object_] = std::move(inner_->out);
+        if (inner_)
+            outer_.leave(object_, *inner_);
         now_ = &outer_;
     }
 

@@ -11,9 +11,19 @@ Length pieceLeft(const Project& project, const Piece& piece);
 MeasuredPlace measuredPlace(const Project& project, const Piece& piece);
 /// Bottom of the piece above the floor.
 Length pieceBottom(const Project& project, const Piece& piece);
+/// Where a piece hangs.
+struct Standing {
+    Length left, bottom; ///< as pieceLeft() and pieceBottom() say
+    bool sound = true;   ///< false: it should keep to a piece that it cannot keep to
+};
+/// All pieces of the project, in its order. Time grows with their number, however they keep to each other.
+std::vector<Standing> standings(const Project& project);
 /// The centre line a mirrored piece is mirrored about.
 Length mirrorLine(const Project& project, const Piece& piece);
 
+/// The piece whose place changes, and its new place, when a piece is moved there.
+std::pair<std::string, Placement> movedPlace(const Project& project, const Piece& piece, Length left,
+                                             Length bottom);
 /// Moves a piece to a typed place. One that keeps to another moves the leader instead, so that both stay
 /// equal.
 void movePiece(Project& project, const std::string& id, Length left, Length bottom);

@@ -5,6 +5,7 @@
 #include "load/load_spec.h"
 #include "measure/format.h"
 #include "piece/kinds.h"
+#include "project/shared_list.h"
 #include "room/room.h"
 #include "shop/stock.h"
 #include "strength/sag.h"
@@ -152,13 +153,14 @@ struct Project {
     FinishChoice finish;
     ToolChoice tools;
     std::set<std::string> done; ///< ticked cuts and steps, by id
-    std::vector<LogEntry> log;
+    SharedList<LogEntry> log;
 
     /// The text this project was read from, so that unknown keys and unchanged files survive; not part of the
     /// value.
     struct Source {
         std::string text;
         nlohmann::ordered_json json;
+        std::shared_ptr<const Project> asRead; ///< what the text says
     };
     std::shared_ptr<const Source> source;
 
@@ -167,10 +169,19 @@ struct Project {
     [[nodiscard]] Wall* findWall(const std::string& id);
     [[nodiscard]] Piece* findPiece(const std::string& id);
     [[nodiscard]] const Piece* findPiece(const std::string& id) const;
-    bool operator==(const Project& o) const {
-        return name == o.name && style == o.style && rooms == o.rooms && walls == o.walls &&
-               corners == o.corners && alcoves == o.alcoves && pieces == o.pieces && wood == o.wood &&
-               finish == o.finish && tools == o.tools && done == o.done && log == o.log;
+    bool operator==(const Project& o) const { return style == o.style && sameContent(o); }
+    /// Equal in all that a file keeps: the comma or point of one who looks at it is no part of the work.
+    [[nodiscard]] bool sameWork(const Project& o) const {
+        NumberStyle mine = style;
+        mine.decimalComma = o.style.decimalComma;
+        return mine == o.style && sameContent(o);
+    }
+
+  private:
+    [[nodiscard]] bool sameContent(const Project& o) const {
+        return name == o.name && rooms == o.rooms && walls == o.walls && corners == o.corners &&
+               alcoves == o.alcoves && pieces == o.pieces && wood == o.wood && finish == o.finish &&
+               tools == o.tools && done == o.done && log == o.log;
     }
 };
 

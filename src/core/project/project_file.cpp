@@ -1,119 +1,19 @@
 #include "project/project_file.h"
 
-#include "finish/schedule.h"
+#include "files/file.h"
+#include "files/json_text.h"
 #include "project/fields_of_file.h"
+#include "project/limits.h"
+#include "project/limits_archive.h"
 #include "project/migrate.h"
-#include "room/height_advice.h"
+#include "project/references.h"
 
-#include <algorithm>
-#include <cerrno>
-#include <cstring>
-#include <fcntl.h>
-#include <fstream>
-#include <sstream>
-#include <unistd.h>
+#include <unordered_map>
 
 namespace owl {
 namespace {
 
 using json = nlohmann::ordered_json;
-
-/// Ids are joined by slashes, in cut jobs and in the paths of changes.
-void plainId(const std::string& id, const std::string& place) {
-    if (id.empty() || id.find('/') != std::string::npos)
-        throw DocumentFault{
-            fmt::format("{}: \"{}\" is no id; it must not be empty or hold a slash.", place, id)};
-}
-
-/// Recipes that are named must exist, and so must what they are made of.
-void checkFinishes(const Project& p, const std::string& file) {
-    const auto known = [&](const std::string& id) {
-        return id == bareFinish || knownRecipe(catalog(), id) ||
-               std::any_of(p.finish.recipes.begin(), p.finish.recipes.end(),
-                           [&](const FinishRecipe& r) { return r.id == id; });
-    };
-    const auto need = [&](const std::string& id, const std::string& place) {
-        if (!known(id))
-            throw DocumentFault{fmt::format("{}: {}: there is no finish \"{}\"; see the catalogue subject "
-                                            "finish_systems.",
-                                            file, place, id)};
-    };
-    need(p.finish.recipe, "finish.recipe");
-    for (std::size_t i = 0; i < p.finish.recipes.size(); ++i)
-        for (std::size_t k = 0; k < p.finish.recipes[i].coats.size(); ++k)
-            if (!catalog().findFinish(p.finish.recipes[i].coats[k].product))
-                throw DocumentFault{
-                    fmt::format("{}: finish.recipes[{}].coats[{}].product: \"{}\" is not known; see "
-                                "the catalogue subject finishes.",
-                                file, i, k, p.finish.recipes[i].coats[k].product)};
-    for (std::size_t i = 0; i < p.pieces.size(); ++i) {
-        if (!p.pieces[i].finish.empty())
-            need(p.pieces[i].finish, fmt::format("pieces[{}].finish", i));
-        for (std::size_t k = 0; k < p.pieces[i].finishOn.size(); ++k)
-            need(p.pieces[i].finishOn[k].recipe, fmt::format("pieces[{}].finish_on[{}].recipe", i, k));
-    }
-}
-
-/// What one object says about another: names that must exist.
-void checkReferences(const Project& p, const std::string& file) {
-    if (p.style.denominator != 16 && p.style.denominator != 32 && p.style.denominator != 64)
-        throw DocumentFault{fmt::format("{}: tape_fraction: it can be 16, 32 or 64.", file)};
-    const Catalog& c = catalog();
-    for (std::size_t i = 0; i < p.walls.size(); ++i) {
-        const Wall& w = p.walls[i];
-        if (!c.findWall(w.construction))
-            throw DocumentFault{fmt::format(
-                "{}: walls[{}].construction: \"{}\" is not known; see the catalogue subject walls.", file, i,
-                w.construction)};
-        for (std::size_t k = 0; k < w.obstacles.size(); ++k)
-            if (!c.findObstacleKind(w.obstacles[k].kind))
-                throw DocumentFault{fmt::format("{}: walls[{}].obstacles[{}].kind: \"{}\" is not known; see "
-                                                "the catalogue subject obstacles.",
-                                                file, i, k, w.obstacles[k].kind)};
-        if (std::none_of(wallUsers().begin(), wallUsers().end(),
-                         [&](const auto& u) { return u.first == w.user; }))
-            throw DocumentFault{fmt::format(
-                "{}: walls[{}].user: \"{}\" is not known; adult is the usual one.", file, i, w.user)};
-        if (!c.findCover(w.cover))
-            throw DocumentFault{
-                fmt::format("{}: walls[{}].cover: \"{}\" is not known; see the catalogue subject covers.",
-                            file, i, w.cover)};
-    }
-    for (std::size_t i = 0; i < p.walls.size(); ++i)
-        plainId(p.walls[i].id, fmt::format("{}: walls[{}].id", file, i));
-    for (std::size_t i = 0; i < p.pieces.size(); ++i) {
-        const Piece& piece = p.pieces[i];
-        plainId(piece.id, fmt::format("{}: pieces[{}].id", file, i));
-        const Wall* wall = p.findWall(piece.wall);
-        if (!wall)
-            throw DocumentFault{
-                fmt::format("{}: pieces[{}].wall: there is no wall \"{}\".", file, i, piece.wall)};
-        if (piece.place.anchor == Anchor::furnitureCentre && !extentOf(*wall, piece.place.furniture))
-            throw DocumentFault{
-                fmt::format("{}: pieces[{}].place.furniture: nothing called \"{}\" stands at that wall.",
-                            file, i, piece.place.furniture)};
-        if (const Species* wood = c.findSpecies(speciesOf(piece.params)); !wood || wood->sheet)
-            throw DocumentFault{fmt::format(
-                "{}: pieces[{}].{}.species: \"{}\" is not known; see the catalogue subject species.", file, i,
-                kindOf(piece), speciesOf(piece.params))};
-    }
-    const auto needWall = [&](const std::string& id, const std::string& place, bool mayBeEmpty) {
-        if (!p.findWall(id) && !(mayBeEmpty && id.empty()))
-            throw DocumentFault{fmt::format("{}: {}: there is no wall \"{}\".", file, place, id)};
-    };
-    for (std::size_t i = 0; i < p.corners.size(); ++i) {
-        needWall(p.corners[i].left, fmt::format("corners[{}].left", i), false);
-        needWall(p.corners[i].right, fmt::format("corners[{}].right", i), false);
-    }
-    for (std::size_t i = 0; i < p.alcoves.size(); ++i) {
-        needWall(p.alcoves[i].back, fmt::format("alcoves[{}].back", i), false);
-        needWall(p.alcoves[i].left, fmt::format("alcoves[{}].left", i), true);
-        needWall(p.alcoves[i].right, fmt::format("alcoves[{}].right", i), true);
-    }
-    checkFinishes(p, file);
-    if (p.finish.dayEnds <= p.finish.dayBegins)
-        throw DocumentFault{fmt::format("{}: finish.day_ends: it must be later than day_begins.", file)};
-}
 
 /// `fresh` over `old`: unknown keys of old stay, values that did not change keep their spelling.
 json merged(const json& old, const json& fresh) {
@@ -126,6 +26,10 @@ json merged(const json& old, const json& fresh) {
         return out;
     }
     if (old.is_array() && fresh.is_array()) {
+        std::unordered_map<std::string, const json*> byId;
+        for (const auto& o : old)
+            if (o.is_object() && o.contains("id") && o.at("id").is_string())
+                byId.emplace(o.at("id").get<std::string>(), &o);
         json out = json::array();
         for (std::size_t i = 0; i < fresh.size(); ++i) {
             const json& item = fresh[i];
@@ -133,49 +37,13 @@ json merged(const json& old, const json& fresh) {
             if (item.is_object() && !item.contains("id") && old.size() == fresh.size() && old[i].is_object())
                 before = &old[i]; // studs and ceiling corners have no id: they keep their place in the row
             if (item.is_object() && item.contains("id"))
-                for (const auto& o : old)
-                    if (o.is_object() && o.contains("id") && o.at("id") == item.at("id"))
-                        before = &o;
+                if (const auto it = byId.find(item.at("id").get<std::string>()); it != byId.end())
+                    before = it->second;
             out.push_back(before ? merged(*before, item) : item);
         }
         return out;
     }
     return fresh;
-}
-
-/// Optional fields that were taken away must not come back from the source.
-void dropCleared(json& out, const Project& p) {
-    for (std::size_t i = 0; i < p.pieces.size(); ++i)
-        if (!p.pieces[i].load.handN && out["pieces"][i].contains("load"))
-            out["pieces"][i]["load"].erase("hand_N");
-    for (std::size_t i = 0; i < p.walls.size(); ++i)
-        if (!p.walls[i].scan)
-            out["walls"][i].erase("scan");
-    for (std::size_t i = 0; i < p.wood.boards.size(); ++i) {
-        if (!p.wood.boards[i].available)
-            out["wood"]["boards"][i].erase("available");
-        if (!p.wood.boards[i].endTrim)
-            out["wood"]["boards"][i].erase("end_trim");
-    }
-}
-
-std::string firstFault(const std::string& file, const std::string& text) {
-    if (text.empty())
-        return file + ": the file is empty.";
-    try {
-        [[maybe_unused]] const json whole = json::parse(text);
-    } catch (const json::parse_error& e) {
-        const auto at = std::min<std::size_t>(e.byte, text.size());
-        const auto line = std::count(text.begin(), text.begin() + static_cast<std::ptrdiff_t>(at), '\n') + 1;
-        return at >= text.size()
-                   ? fmt::format("{}: the file breaks off in line {}; it seems cut short.", file, line)
-                   : fmt::format("{}: line {} is not JSON, so this is not a project of this program or it is "
-                                 "damaged.",
-                                 file, line);
-    } catch (const json::exception&) {
-        return file + ": a number in it is too large to be read.";
-    }
-    return file + ": it could not be read.";
 }
 
 void checkHeader(const json& doc, const std::string& file) {
@@ -193,12 +61,28 @@ void checkHeader(const json& doc, const std::string& file) {
         throw DocumentFault{fmt::format("{}: version: {} never existed; the first is 1.", file, version)};
 }
 
+/// A wall may name a room that nobody listed, or none.
+void nameRooms(Project& p, const std::string& file) {
+    for (std::size_t i = 0; i < p.walls.size(); ++i) {
+        std::string& room = p.walls[i].room;
+        const bool none = room.empty();
+        if (none)
+            room = "room-1";
+        if (const std::string why = wrongWithId(room, "rooms"); !why.empty())
+            throw DocumentFault{
+                fmt::format("{}: walls[{}].room: \"{}\" is no id; {}.", file, i, shortened(room), why)};
+        if (!p.findRoom(room))
+            p.rooms.push_back({room, none ? "Room" : room});
+    }
+}
+
 } // namespace
 
 tl::expected<Project, std::string> readProject(const std::string& text, const std::string& file) {
-    json doc = json::parse(text, nullptr, false);
-    if (doc.is_discarded())
-        return tl::unexpected(firstFault(file, text));
+    auto tree = parseJson(text);
+    if (!tree)
+        return tl::unexpected(fmt::format("{}: {}.", file, tree.error()));
+    json& doc = *tree;
     try {
         checkHeader(doc, file);
         migrateProject(doc);
@@ -207,10 +91,9 @@ tl::expected<Project, std::string> readProject(const std::string& text, const st
         Reader r(doc, file + ": ", inches ? Units::imperial : Units::metric);
         visit(r, p);
         checkReferences(p, file);
-        for (const auto& w : p.walls) // a wall may name a room that nobody listed
-            if (!p.findRoom(w.room))
-                p.rooms.push_back({w.room, w.room.empty() ? "Room" : w.room});
-        p.source = std::make_shared<Project::Source>(Project::Source{text, std::move(doc)});
+        nameRooms(p, file);
+        p.source = std::make_shared<Project::Source>(
+            Project::Source{text, std::move(doc), std::make_shared<Project>(p)});
         return p;
     } catch (const DocumentFault& f) {
         return tl::unexpected(f.sentence);
@@ -231,66 +114,12 @@ std::string writeProject(const Project& project) {
     const json fresh = projectJson(project);
     if (!project.source)
         return fresh.dump(2) + "\n";
-    // Nothing changed since it was read: the very bytes.
-    auto original = readProject(project.source->text, "source");
-    if (original)
-        original->style.decimalComma = project.style.decimalComma; // the reader's own habit, not the file's
-    if (original && *original == project)
+    if (project.sameWork(*project.source->asRead)) // nothing changed since it was read: the very bytes
         return project.source->text;
     json out = merged(project.source->json, fresh);
-    dropCleared(out, project);
+    ClearedArchive cleared(&out); // optional values that were taken away must not come back from the source
+    visit(cleared, const_cast<Project&>(project)); // NOLINT: it only reads the project
     return out.dump(2) + "\n";
-}
-
-tl::expected<std::string, std::string> readFile(const std::filesystem::path& path) {
-    std::error_code ec;
-    const auto status = std::filesystem::status(path, ec);
-    if (ec || !std::filesystem::exists(status))
-        return tl::unexpected(path.string() + ": there is no such file.");
-    if (std::filesystem::is_directory(status))
-        return tl::unexpected(path.string() + ": this is a folder, not a file.");
-    if (std::filesystem::is_regular_file(status) && std::filesystem::file_size(path, ec) > 50'000'000)
-        return tl::unexpected(path.string() + ": the file is larger than 50 MB and no project.");
-    std::ifstream in(path, std::ios::binary);
-    std::ostringstream text;
-    text << in.rdbuf();
-    if (!in)
-        return tl::unexpected(path.string() + ": it cannot be read.");
-    return text.str();
-}
-
-tl::expected<void, std::string> writeFileSafely(const std::filesystem::path& path, const std::string& text,
-                                                bool keepOld) {
-    const std::string beside = path.string() + ".new";
-    const auto fail = [&](const char* what) -> tl::expected<void, std::string> {
-        const std::string why = std::strerror(errno);
-        ::unlink(beside.c_str());
-        return tl::unexpected(
-            fmt::format("{}: {} ({}). What was there before is untouched.", path.string(), what, why));
-    };
-    const int fd = ::open(beside.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0644);
-    if (fd < 0)
-        return fail("it cannot be written here");
-    std::size_t done = 0;
-    while (done < text.size()) {
-        const auto n = ::write(fd, text.data() + done, text.size() - done);
-        if (n <= 0) {
-            ::close(fd);
-            return fail("writing stopped part way");
-        }
-        done += static_cast<std::size_t>(n);
-    }
-    const bool flushed = ::fsync(fd) == 0;
-    if (::close(fd) != 0 || !flushed)
-        return fail("the disk did not take it");
-    if (keepOld && ::access(path.c_str(), F_OK) == 0) {
-        const std::string old = path.string() + "~";
-        ::unlink(old.c_str());
-        (void)::link(path.c_str(), old.c_str()); // a copy less is no reason to refuse the save
-    }
-    if (::rename(beside.c_str(), path.c_str()) != 0)
-        return fail("it cannot be put in place");
-    return {};
 }
 
 tl::expected<Project, std::string> loadProject(const std::filesystem::path& path) {
@@ -300,8 +129,24 @@ tl::expected<Project, std::string> loadProject(const std::filesystem::path& path
     return readProject(*text, path.filename().string());
 }
 
-tl::expected<void, std::string> saveProject(const Project& project, const std::filesystem::path& path) {
-    return writeFileSafely(path, writeProject(project), true);
+tl::expected<std::shared_ptr<const Project::Source>, std::string>
+saveProject(const Project& project, const std::filesystem::path& path) {
+    const std::string name = path.filename().string();
+    if (const auto why = refusalOf(project))
+        return tl::unexpected(fmt::format("{}: this cannot be saved: {}", name, *why));
+    const std::string text = writeProject(project);
+    if (text.size() > largestFile)
+        return tl::unexpected(fmt::format("{}: this project has grown beyond {} MB, more than is read again.",
+                                          name, largestFile / 1'000'000));
+    // What would not come back is not put in the place of what does.
+    const auto again = readProject(text, name);
+    if (!again)
+        return tl::unexpected("This could not be read again, so it was not saved: " + again.error());
+    if (!project.sameWork(*again))
+        return tl::unexpected(name + ": this would read back as something else, so it was not saved.");
+    if (auto ok = writeFile(path, text, {.keepOld = true, .mode = {}}); !ok)
+        return tl::unexpected(ok.error());
+    return again->source;
 }
 
 } // namespace owl

@@ -1,10 +1,9 @@
 #pragma once
-// Project files (*.owl): reading, writing, safe saving, the journal of unsaved edits.
+// Project files (*.owl): reading, writing, saving only what can be read again.
 
 #include "project/project.h"
 
 #include <filesystem>
-#include <functional>
 #include <tl/expected.hpp>
 
 namespace owl {
@@ -20,13 +19,11 @@ std::string writeProject(const Project& project);
 /// Only the known fields, as JSON.
 nlohmann::ordered_json projectJson(const Project& project);
 
-/// Reads a file; refuses directories, unreadable files and files above 50 MB.
-tl::expected<std::string, std::string> readFile(const std::filesystem::path& path);
-/// Writes beside, flushes to the disk, renames; the previous version is kept as path + '~' when `keepOld`.
-tl::expected<void, std::string> writeFileSafely(const std::filesystem::path& path, const std::string& text,
-                                                bool keepOld);
-
+/// Reads a project file; error as readProject's and readFile's.
 tl::expected<Project, std::string> loadProject(const std::filesystem::path& path);
-tl::expected<void, std::string> saveProject(const Project& project, const std::filesystem::path& path);
+/// Writes it in place of the file, whose last version stays as path + '~'. Nothing is written that its limits
+/// refuse, or that would not read back as the same work. Returns what was written, the next save's source.
+tl::expected<std::shared_ptr<const Project::Source>, std::string>
+saveProject(const Project& project, const std::filesystem::path& path);
 
 } // namespace owl

@@ -1,6 +1,6 @@
 #include "report/csv.h"
 
-#include "catalog/csv.h"
+#include "files/csv.h"
 
 #include <fmt/format.h>
 
@@ -20,17 +20,19 @@ std::string cutListCsv(const Project& project, const Plan& plan) {
     std::string out =
         "piece,part,material,length_mm,width_mm,thickness_mm,length,width,thickness,quantity,why\n";
     for (const auto& pp : plan.pieces) {
+        if (!pp.made.makeable()) // sizes that cannot be are no list to saw by
+            continue;
         const Piece* piece = project.findPiece(pp.id);
         for (const auto& p : pp.assembly().parts) {
             const std::string why = p.reasons();
             out += fmt::format(
-                "{},{},{},{},{},{},{},{},{},{},{}\n", csvField(piece ? piece->name : pp.id), csvField(p.name),
-                csvField(!p.material.empty() ? p.material
+                "{},{},{},{},{},{},{},{},{},{},{}\n", csvWords(piece ? piece->name : pp.id), csvWords(p.name),
+                csvWords(!p.material.empty() ? p.material
                          : piece             ? speciesOf(piece->params)
                                              : std::string()),
                 p.length.mm(), p.width.mm(), p.thickness.mm(), csvField(formatLength(p.length, style)),
                 csvField(formatLength(p.width, style)), csvField(formatLength(p.thickness, style)),
-                p.quantity, csvField(why));
+                p.quantity, csvWords(why));
         }
     }
     return out;
@@ -39,7 +41,7 @@ std::string cutListCsv(const Project& project, const Plan& plan) {
 std::string shoppingCsv(const Plan& plan) {
     std::string out = "what,quantity,unit,price,from_rack\n";
     for (const auto& l : plan.shopping)
-        out += fmt::format("{},{:g},{},{:.2f},{}\n", csvField(l.what), l.quantity, csvField(l.unit), l.price,
+        out += fmt::format("{},{:g},{},{:.2f},{}\n", csvWords(l.what), l.quantity, csvWords(l.unit), l.price,
                            l.fromRack ? "yes" : "no");
     return out;
 }
@@ -49,13 +51,13 @@ std::string marksCsv(const Project& project, const Plan& plan) {
     std::string out = "piece,order,what,from_wall_left_mm,from_floor_mm,from_piece_left_mm,from_piece_top_mm,"
                       "from_wall_left,from_floor,bit,drill_mm,depth_mm,into,caution,wall,from_corner_mm\n";
     for (const auto& pp : plan.pieces)
-        for (const auto& m : pp.marks)
+        for (const auto& m : pp.made.makeable() ? pp.marks : std::vector<WallMark>())
             out +=
-                fmt::format("{},{},{},{},{},{},{},{},{},{},{:g},{:g},{},{},{},{}\n", csvField(pp.id), m.order,
-                            csvField(m.what), m.fromWallLeft.mm(), m.fromFloor.mm(), m.fromPieceLeft.mm(),
+                fmt::format("{},{},{},{},{},{},{},{},{},{},{:g},{:g},{},{},{},{}\n", csvWords(pp.id), m.order,
+                            csvWords(m.what), m.fromWallLeft.mm(), m.fromFloor.mm(), m.fromPieceLeft.mm(),
                             m.fromPieceTop.mm(), csvField(formatLength(m.fromWallLeft, style)),
-                            csvField(formatLength(m.fromFloor, style)), csvField(m.bit), m.drill, m.depth,
-                            csvField(m.into), csvField(m.caution), csvField(m.to == "wall" ? "" : m.to),
+                            csvField(formatLength(m.fromFloor, style)), csvWords(m.bit), m.drill, m.depth,
+                            csvWords(m.into), csvWords(m.caution), csvWords(m.to == "wall" ? "" : m.to),
                             measuredFromCorner(m).mm());
     return out;
 }

@@ -1,4 +1,5 @@
 // The described wall of the simulated scanner as a file.
+#include "files/json_text.h"
 #include "scan/simulator.h"
 
 #include <algorithm>
@@ -105,9 +106,10 @@ void addRegular(ScanWall& w, const Numbers& in, double width) {
 } // namespace
 
 tl::expected<ScanWall, std::string> readScanWall(std::string_view text, const std::string& file) {
-    const json doc = json::parse(text, nullptr, false);
-    if (doc.is_discarded())
-        return tl::unexpected(file + ": this is not JSON, or the file is cut short.");
+    const auto tree = parseJson(text);
+    if (!tree)
+        return tl::unexpected(fmt::format("{}: {}.", file, tree.error()));
+    const json& doc = *tree;
     try {
         const Numbers in(doc, file);
         if (doc.value("format", json()) != "upright-owl-scan-wall")

@@ -1,7 +1,6 @@
 #include "solid/cell.h"
 
 #include <algorithm>
-#include <map>
 
 namespace owl {
 namespace {
@@ -34,7 +33,7 @@ void orient(ConvexCell& c) {
 /// that neighbours stay joined.
 class LoopCutter {
   public:
-    LoopCutter(const ConvexCell& in, const Plane& plane) : in_(in) {
+    LoopCutter(const ConvexCell& in, const Plane& plane) : in_(in), kept_(in.points.size(), -1) {
         beyond_.reserve(in.points.size());
         for (const auto& p : in.points)
             beyond_.push_back(plane.beyond(p));
@@ -68,47 +67,57 @@ class LoopCutter {
             loop.push_back(i);
     }
     int kept(int i) {
-        const auto [it, fresh] = kept_.try_emplace(i, static_cast<int>(points.size()));
-        if (fresh)
+        if (kept_[i] < 0) {
+            kept_[i] = static_cast<int>(points.size());
             points.push_back(in_.points[i]);
-        return it->second;
+        }
+        return kept_[i];
     }
     int between(int a, int b) {
         if (a > b)
             std::swap(a, b);
-        const auto [it, fresh] = cut_.try_emplace({a, b}, static_cast<int>(points.size()));
-        if (fresh) {
-            const double t = beyond_[a] / (beyond_[a] - beyond_[b]);
-            points.push_back(in_.points[a] + (in_.points[b] - in_.points[a]) * t);
-        }
-        return it->second;
+        for (const auto& c : cut_) // a plane cuts a dozen edges at most
+            if (c.a == a && c.b == b)
+                return c.at;
+        const double t = beyond_[a] / (beyond_[a] - beyond_[b]);
+        cut_.push_back({a, b, static_cast<int>(points.size())});
+        points.push_back(in_.points[a] + (in_.points[b] - in_.points[a]) * t);
+        return cut_.back().at;
     }
 
     const ConvexCell& in_;
     std::vector<double> beyond_;
-    std::map<int, int> kept_;
-    std::map<std::pair<int, int>, int> cut_;
+    struct CutEdge {
+        int a, b, at;
+    };
+    std::vector<int> kept_; ///< where a point of the cell stands among the new ones; -1: nowhere yet
+    std::vector<CutEdge> cut_;
 };
 
 /// The edges that a cut left without a neighbour, as one loop in the order the new face needs.
-std::vector<int> openLoop(const std::vector<CellFace>& faces) {
-    std::map<std::pair<int, int>, bool> edges;
+std::vector<int> openLoop(const std::vector<CellFace>& faces, std::size_t points) {
+    std::vector<std::pair<int, int>> edges;
+    edges.reserve(6 * points);
     for (const auto& f : faces)
         for (std::size_t i = 0; i < f.loop.size(); ++i)
-            edges[{f.loop[i], f.loop[(i + 1) % f.loop.size()]}] = true;
-    std::map<int, int> next;
-    for (const auto& [e, there] : edges)
-        if (!edges.contains({e.second, e.first}))
+            edges.emplace_back(f.loop[i], f.loop[(i + 1) % f.loop.size()]);
+    std::sort(edges.begin(), edges.end());
+    std::vector<int> next(points, -1);
+    std::size_t open = 0;
+    for (const auto& e : edges)
+        if (!std::binary_search(edges.begin(), edges.end(), std::pair(e.second, e.first))) {
+            open += next[e.second] < 0;
             next[e.second] = e.first;
+        }
     std::vector<int> loop;
-    if (next.empty())
+    if (open == 0)
         return loop;
-    for (int at = next.begin()->first; loop.size() <= next.size();) {
+    const auto first = std::find_if(next.begin(), next.end(), [](int n) { return n >= 0; });
+    for (int at = static_cast<int>(first - next.begin()); loop.size() <= open;) {
         loop.push_back(at);
-        const auto it = next.find(at);
-        if (it == next.end())
+        if (next[at] < 0)
             return {};
-        at = it->second;
+        at = next[at];
         if (at == loop.front())
             break;
     }
@@ -242,7 +251,7 @@ ConvexCell clipped(const ConvexCell& cell, const Plane& plane, int origin) {
         if (auto loop = cutter.cut(f.loop); !loop.empty())
             out.faces.push_back({std::move(loop), f.plane, f.origin});
     out.points = std::move(cutter.points);
-    if (auto loop = openLoop(out.faces); !loop.empty())
+    if (auto loop = openLoop(out.faces, out.points.size()); !loop.empty())
         out.faces.push_back({std::move(loop), plane, origin});
     return out;
 }

@@ -286,14 +286,15 @@ std::optional<double> cylinderMeets(const Solid& solid, const Vec3& a, const Vec
     for (int i = 0; i < sides; ++i)
         ring.push_back({r * std::cos(2 * pi * i / sides), r * std::sin(2 * pi * i / sides)});
     const ConvexCell rod = prismCell(a, {u, v, d}, ring, length, FaceOrigin::inner);
+    const Bounds3 around = boundsOf(rod);
     std::optional<double> first;
     for (const auto& c : solid.cells) {
-        if (boundsOf(c).apart(boundsOf(rod)) || separation(c, rod) > -sameMm)
+        if (boundsOf(c).apart(around))
             continue;
-        ConvexCell both = rod; // what they share, and where it begins
-        for (const auto& f : c.faces)
-            both = clipped(both, f.plane, FaceOrigin::inner);
-        if (both.empty())
+        ConvexCell both = rod; // what they share, and where it begins; clipping often ends it soonest
+        for (std::size_t f = 0; f < c.faces.size() && !both.empty(); ++f)
+            both = clipped(both, c.faces[f].plane, FaceOrigin::inner);
+        if (both.empty() || separation(c, rod) > -sameMm)
             continue;
         const double at = std::max(0.0, spanAlong(both, d).low - dot(a, d));
         if (!first || at < *first)

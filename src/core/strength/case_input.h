@@ -18,16 +18,28 @@ struct CaseFault : std::runtime_error {
     using std::runtime_error::runtime_error;
 };
 
+/// No size, force or stiffness of a piece of furniture comes near, in any unit used here.
+inline constexpr double beyondAll = 1e16;
+
 inline double num(const json& j, const char* key) {
     if (!j.is_object() || !j.contains(key))
         throw CaseFault(fmt::format("'{}' is missing", key));
     const json& v = j.at(key);
     if (!v.is_number() || !std::isfinite(v.get<double>()))
         throw CaseFault(fmt::format("'{}' must be a number", key));
+    if (std::abs(v.get<double>()) > beyondAll)
+        throw CaseFault(fmt::format("'{}' is beyond anything in a house", key));
     return v.get<double>();
 }
 inline double num(const json& j, const char* key, double otherwise) {
     return j.contains(key) && !j.at(key).is_null() ? num(j, key) : otherwise;
+}
+/// A number of things, from low to high.
+inline int wholeNumber(const json& j, const char* key, int otherwise, int low, int high) {
+    const double v = num(j, key, otherwise);
+    if (v != std::floor(v) || v < low || v > high)
+        throw CaseFault(fmt::format("'{}' must be a whole number from {} to {}", key, low, high));
+    return static_cast<int>(v);
 }
 /// A size that must be more than nothing.
 inline double positive(const json& j, const char* key) {
@@ -64,7 +76,7 @@ inline const nlohmann::json& list(const json& j, const char* key) {
 inline std::vector<double> numbers(const json& j, const char* key) {
     std::vector<double> out;
     for (const auto& v : list(j, key)) {
-        if (!v.is_number())
+        if (!v.is_number() || !(std::abs(v.get<double>()) <= beyondAll))
             throw CaseFault(fmt::format("'{}' must hold numbers", key));
         out.push_back(v.get<double>());
     }

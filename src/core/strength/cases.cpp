@@ -88,7 +88,7 @@ json sectionCase(const json& in) {
     s.span = num(in, "span_mm", 0);
     s.webTotal = num(in, "web_total_mm", 0);
     s.bayClear = num(in, "bay_clear_mm", 0);
-    s.bays = static_cast<int>(num(in, "n_bays", 0));
+    s.bays = wholeNumber(in, "n_bays", 0, 0, 1000);
     const auto r = sectionProperties(s);
     json out{{"EI_N_mm2", r.EI}, {"EA_N", r.EA}};
     if (s.glued)
@@ -207,7 +207,7 @@ json railCase(const json& in) {
     std::vector<WallLoad> loads;
     for (const auto& l : list(in, "loads"))
         loads.push_back({num(l, "P_N"), num(l, "y_mm")});
-    const auto r = railPrying(loads, numbers(in, "screw_z_mm"), static_cast<int>(num(in, "n_per_row", 1)),
+    const auto r = railPrying(loads, numbers(in, "screw_z_mm"), wholeNumber(in, "n_per_row", 1, 1, 1000),
                               num(in, "bearing_width_mm"));
     return {{"V_N", r.V},
             {"M_Nmm", r.M},
@@ -303,6 +303,15 @@ const std::map<std::string, Evaluate>& kinds() {
     return all;
 }
 
+/// A number that is none: the inputs allow no answer.
+void refuseUnlessFinite(const json& values, const std::string& name) {
+    if (values.is_number_float() && !std::isfinite(values.get<double>()))
+        throw CaseFault(fmt::format("these inputs give no number for '{}'", name));
+    if (values.is_structured())
+        for (const auto& [key, value] : values.items())
+            refuseUnlessFinite(value, values.is_object() ? key : name);
+}
+
 json evaluateOne(const json& c) {
     json out;
     out["id"] = c.is_object() && c.contains("id") ? c.at("id") : json(nullptr);
@@ -319,6 +328,7 @@ json evaluateOne(const json& c) {
         const json none = json::object();
         const json& in = c.contains("inputs") ? c.at("inputs") : none;
         json values = kind->second(in);
+        refuseUnlessFinite(values, "answer");
         // Answer with the keys that are asked for, so that a reader can compare object with object.
         if (c.contains("expected") && c.at("expected").is_object()) {
             json asked = json::object();

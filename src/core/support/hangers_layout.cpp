@@ -91,17 +91,25 @@ std::vector<SpacerPlace> spacerPlaces(const Assembly& a, const Part& rail) {
     constexpr double close = 40;   // mm in front of the rail
     const Bounds3 b = rail.solid.bounds();
     const double x = (a.wallLeft + a.wallRight).mm() / 2;
-    std::vector<std::pair<const Part*, Bounds3>> near;
-    for (const auto& p : a.parts)
-        if (p.id != rail.id && !p.solid.empty())
-            near.emplace_back(&p, p.solid.bounds());
+    // Of all the cells of all parts only those that a driver or a screw at x could meet at any height.
+    std::vector<std::pair<Solid, Bounds3>> near;
+    for (const auto& p : a.parts) {
+        if (p.id == rail.id || p.solid.empty())
+            continue;
+        const Bounds3 whole = p.solid.bounds();
+        if (whole.low.x >= x || whole.high.x <= x)
+            continue;
+        for (const auto& c : p.solid.cells)
+            if (const Bounds3 box = boundsOf(c); box.low.x < x + 14 && box.high.x > x - 14 &&
+                                                 box.low.y < b.high.y + close && box.high.y > b.low.y)
+                near.push_back({Solid{{c}}, box});
+    }
     const auto clear = [&](double z, double radius) {
         const Vec3 from{x, b.high.y, z};
-        for (const auto& [part, box] : near)
-            if (const Part& p = *part; box.low.z < z + radius + 1 && box.high.z > z - radius - 1 &&
-                                       box.low.x < x && box.high.x > x &&
-                                       (cylinderMeets(p.solid, from, from + Vec3{0, close, 0}, radius) ||
-                                        cylinderMeets(p.solid, from, {x, b.low.y, z}, 3)))
+        for (const auto& [cell, box] : near)
+            if (box.low.z < z + radius + 1 && box.high.z > z - radius - 1 &&
+                (cylinderMeets(cell, from, from + Vec3{0, close, 0}, radius) ||
+                 cylinderMeets(cell, from, {x, b.low.y, z}, 3)))
                 return false;
         return inside(rail.solid, {x, b.low.y + 0.1, z}, {x, b.high.y - 0.1, z}).size() == 1;
     };

@@ -42,7 +42,26 @@ double screwTakes(const RailPiece& p, const Joint& j, const Part& into, const Fa
     return lateral(in).Z;
 }
 
+/// True when the second part, let into the first, meets wood of the first if it is pushed along z: a housing
+/// has it above and below, a rabbet at an end of the first part only on one side.
+bool bears(const Part& first, const Part& second, double z) {
+    const Bounds3 a = first.solid.bounds();
+    const Bounds3 b = second.solid.bounds();
+    const double x = (std::max(a.low.x, b.low.x) + std::min(a.high.x, b.high.x)) / 2;
+    const double beyond = 1.5; // mm past the face that would bear
+    const double at = z > 0 ? b.high.z + beyond : b.low.z - beyond;
+    int wood = 0;
+    for (const double share : {0.25, 0.5, 0.75})
+        wood += first.solid.contains({x, b.low.y + share * (b.high.y - b.low.y), at});
+    return wood >= 2;
+}
+
 } // namespace
+
+double jointTakesDown(const RailPiece& p, const Joint& j, const std::string& part, bool leaning) {
+    // What the first part is pulled down by is as if the second were pushed up.
+    return jointTakes(p, j, {0, 0, part == j.first ? 1.0 : -1.0}, leaning);
+}
 
 double jointTakes(const RailPiece& p, const Joint& j, const Vec3& force, bool leaning) {
     const Assembly& a = *p.assembly;
@@ -67,7 +86,7 @@ double jointTakes(const RailPiece& p, const Joint& j, const Vec3& force, bool le
         }
     }
     double wood = glueStrength(GlueLine::longToLong, Fv, j.glueArea, CD);
-    if (j.housing > Length() && std::abs(force.z) > 0.7) {
+    if (j.housing > Length() && std::abs(force.z) > 0.7 && bears(*first, *second, force.z)) {
         const Cell box = second->bounds();
         wood = std::max(
             wood, housingStrength(p.woodC1.FcPerp, Fv, box.size.y.mm(), j.housing.mm(), box.size.z.mm(), CD)

@@ -6,8 +6,11 @@
 namespace owl {
 
 /// N that the joint takes in all for a force on its second part along `force` (length 1): fasteners along it
-/// pull, across it they shear; a housing bears; splines count by their glue. End grain glue counts nothing.
-/// `leaning`: duration factor 1.6 instead of 0.9.
+/// pull, across it they shear; a housing bears where wood of the first part stands in the way of the second,
+/// so a rabbet bears on one side only; splines count by their glue. End grain glue counts nothing. `leaning`:
+/// duration factor 1.6 instead of 0.9.
 double jointTakes(const RailPiece& piece, const Joint& joint, const Vec3& force, bool leaning);
+/// The same for what pulls one of the two parts down: its weight, what lies or hangs on it.
+double jointTakesDown(const RailPiece& piece, const Joint& joint, const std::string& part, bool leaning);
 
 } // namespace owl

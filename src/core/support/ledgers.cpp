@@ -1,10 +1,8 @@
 #include "support/ledgers_judge.h"
 
 #include "solid/query.h"
-#include "strength/fastener.h"
 #include "strength/plate_on_springs.h"
 #include "support/inner_checks.h"
-#include "support/joint_capacity.h"
 #include "support/rods.h"
 
 #include <algorithm>
@@ -99,9 +97,8 @@ bool LedgersJudge::placesOn(std::size_t i) {
         if (seat.packings.empty())
             for (double s : distinctStuds(w))
                 mine.push_back(screwAt(i, s, -1));
-        for (auto& f : mine)
-            if (!chooseScrew(f))
-                return false;
+        if (!chooseScrew(mine))
+            return false;
         const bool any = v_.option.id.ends_with("-cover");
         if (mine.empty() && !any)
             return refuse(w.studsKnown ? fmt::format("no stud lies behind {}", nameOf(i))
@@ -246,18 +243,22 @@ LedgerFixing LedgersJudge::screwAt(std::size_t i, double s, int packing) const {
     return f;
 }
 
-bool LedgersJudge::chooseScrew(LedgerFixing& f) {
-    RailPiece passed = p_;
-    passed.screwPasses = f.through;
+bool LedgersJudge::chooseScrew(std::vector<LedgerFixing>& mine) {
+    if (mine.empty())
+        return true;
+    RailPiece passed = p_; // all fixings of a strip pass the same wood
+    passed.screwPasses = mine.front().through;
     const RailStatics none;
     RailVerdict tmp;
     tmp.option = v_.option;
     tmp.option.screw = studScrew();
-    chooseWallScrew({passed, wallOf(f.ledger), none, factor_, true}, tmp);
+    chooseWallScrew({passed, wallOf(mine.front().ledger), none, factor_, true}, tmp);
     if (!tmp.refusal.empty())
         return refuse(tmp.refusal);
-    f.screwLength = tmp.screwLength;
-    f.pen = tmp.pen;
+    for (auto& f : mine) {
+        f.screwLength = tmp.screwLength;
+        f.pen = tmp.pen;
+    }
     if (v_.screwLength <= 0) {
         v_.screwLength = tmp.screwLength;
         v_.pen = tmp.pen;
@@ -270,6 +271,8 @@ bool LedgersJudge::chooseScrew(LedgerFixing& f) {
 
 void LedgersJudge::anchorsBeside(std::size_t i, const AnchorKind& anchor, RailSupport kind,
                                  std::vector<LedgerFixing>& mine) const {
+    if (!noRoomBehind(wallOf(i), optionWith(&anchor, kind)).empty())
+        return; // it could not open there
     std::vector<double> free = wallOf(i).anchors.value_or(std::vector<double>());
     const std::size_t least = 2;
     while (mine.size() < least && !free.empty()) {
@@ -304,8 +307,11 @@ std::vector<double> LedgersJudge::share(const std::vector<ResultLoad>& loads) co
 }
 
 bool LedgersJudge::combinations() {
-    v_.mounting = ledgersMounting(p_, w_, v_.option, fixings_);
-    auto at = [&](const std::vector<double>& R, SupportCase c) {
+    if (!quiet_)
+        v_.mounting = ledgersMounting(p_, w_, v_.option, fixings_);
+    const auto at = [&](const std::vector<double>& R, SupportCase c) {
+        if (quiet_) // nobody reads how it is shared
+            return;
         for (const auto& m : v_.mounting.mounts) {
             const auto i = static_cast<std::size_t>(m.support);
             c.given.emplace_back(m.id, Vec3{0, 0, R[i] / fixings_[i].rows});
@@ -322,7 +328,8 @@ bool LedgersJudge::combinations() {
     v_.reactions = standing;
     for (const auto& f : fixings_)
         v_.x.push_back(f.at.x);
-    v_.holes = static_cast<int>(v_.mounting.mounts.size());
+    for (const auto& f : fixings_)
+        v_.holes += f.rows;
     for (std::size_t i = 0; i < fixings_.size() && v_.option.beside && v_.beside < 0; ++i)
         if (fixings_[i].anchor)
             v_.beside = static_cast<int>(i);
@@ -331,8 +338,9 @@ bool LedgersJudge::combinations() {
         auto loads = loads_;
         loads.push_back({p_.hand, hand});
         const auto R = share(loads);
-        const std::string where = fmt::format("a hand of {} on its front, {} from the corner", N(p_.hand),
-                                              words::place(std::hypot(hand.x, hand.y)));
+        const std::string where = quiet_ ? std::string()
+                                         : fmt::format("a hand of {} on its front, {} from the corner",
+                                                       N(p_.hand), words::place(std::hypot(hand.x, hand.y)));
         shared_.push_back({R, true, where});
         SupportCase c;
         c.name = fmt::format("C2 at place {}", ++n);

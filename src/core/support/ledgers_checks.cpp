@@ -2,10 +2,7 @@
 // shares.
 #include "support/ledgers_judge.h"
 
-#include "solid/query.h"
 #include "strength/fastener.h"
-#include "strength/plate_on_springs.h"
-#include "support/inner_checks.h"
 #include "support/joint_capacity.h"
 #include "support/rods.h"
 
@@ -128,23 +125,22 @@ std::optional<Check> LedgersJudge::worstFixing(bool anchors) const {
     const Forces q = forcesOn(*w.f, w.R, w.under->leaning);
     c.load = w.under->words;
     c.place = placeOf(*w.f);
-    c.working = {anchors
-                     ? "R = k w of a stiff board on springs;  u = T/T_a + V/V_a"
-                     : "R = k w of a stiff board on springs;  T = 1.5 R y z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
-                 {{"load", c.load},
-                  {"fixings", std::to_string(fixings_.size())},
-                  {"stiffness", fmt::format("screws {:g}, anchors {:g} N/mm", screwStiffness,
-                                            anchorStiffness(RailSupport::cover))},
-                  {"R", N(w.R) + (w.R < 0 ? ", it holds down" : "")},
-                  {"y", mm(lever(*w.f))},
-                  {"rows, z of the upper", fmt::format("{}, {}", w.f->rows, mm(momentOf(*w.f).top))},
-                  {"T", N(q.T)},
-                  {anchors ? "T_a" : "W′", N(q.W)},
-                  {anchors ? "V_a" : "Z′", N(q.Z)}},
-                 words::percent(w.use) + " used",
-                 anchors ? "S5.3, S9.1, S10.7" : "S5.3, S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
-                 {"never shared by counting: each fixing by its place and its stiffness",
-                  "the wall cover is a gap: it carries no shear"}};
+    c.working = {
+        anchors ? "R = k w of a stiff board on springs;  u = T/T_a + V/V_a"
+                : "R = k w of a stiff board on springs;  T = 1.5 R y z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
+        {{"load", c.load},
+         {"fixings", std::to_string(fixings_.size())},
+         {"stiffness of this one, of a screw", fmt::format("{:g}, {:g} N/mm", w.f->k, screwStiffness)},
+         {"R", N(w.R) + (w.R < 0 ? ", it holds down" : "")},
+         {"y", mm(lever(*w.f))},
+         {"rows, z of the upper", fmt::format("{}, {}", w.f->rows, mm(momentOf(*w.f).top))},
+         {"T", N(q.T)},
+         {anchors ? "T_a" : "W′", N(q.W)},
+         {anchors ? "V_a" : "Z′", N(q.Z)}},
+        words::percent(w.use) + " used",
+        anchors ? "S5.3, S9.1, S10.7" : "S5.3, S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
+        {"never shared by counting: each fixing by its place and its stiffness",
+         "the wall cover is a gap: it carries no shear"}};
     if (anchors && w.f->kind == RailSupport::cover)
         c.cautions.push_back("Pull in plasterboard creeps, and one loose anchor loads its neighbours: a "
                              "stud is better in every way.");
@@ -194,36 +190,44 @@ std::optional<Check> LedgersJudge::worstRod() const {
                                words::percent(r.uShelf), words::percent(r.uCover))}},
                  words::percent(c.utilisation()) + " used",
                  "S5.3, S8.1 to S8.4, S8.7",
-                 {"the rods are soft beside the strip on the other wall: it takes the larger share"}};
+                 {"each fixing by its place and its stiffness, as far as the statics leave a choice"}};
     return c;
 }
 
 void LedgersJudge::crush() {
-    double standing = 0;
-    double leaning = 0;
-    double soft = 1e9;
+    std::array<Use, 2> worst{};
+    std::array<const LedgerFixing*, 2> at{};
     for (const auto& s : shared_)
         for (std::size_t i = 0; i < fixings_.size(); ++i) {
             const LedgerFixing& f = fixings_[i];
             if (f.rod)
                 continue;
             const RailWall& w = wallOf(f.ledger);
-            soft = std::min({soft, w.crush, p_.woodC1.FcPerp});
             const Rows z = momentOf(f);
             const double C = 1.5 * std::abs(s.R[i]) * lever(f) * z.sum / z.sum2;
-            const double p = 2 * C / (w.studWidth * (z.sum2 / z.sum));
-            (s.leaning ? leaning : standing) = std::max(s.leaning ? leaning : standing, p);
+            const Use u{2 * C / (w.studWidth * (z.sum2 / z.sum)), std::min(w.crush, p_.woodC1.FcPerp)};
+            const std::size_t k = s.leaning ? 1 : 0;
+            if (!at.at(k) || u.utilisation() > worst.at(k).utilisation()) {
+                worst.at(k) = u;
+                at.at(k) = &f;
+            }
         }
+    if (!at[0])
+        return;
     std::optional<Use> hand;
-    if (shared_.size() > 1)
-        hand = Use{leaning, soft};
-    Check c = checkOf("wall_crush", "Wall cover under the lower edge", "MPa", Use{standing, soft}, hand);
-    if (!quiet_)
+    if (at[1])
+        hand = worst[1];
+    Check c = checkOf("wall_crush", "Wall cover under the lower edge", "MPa", worst[0], hand);
+    const std::size_t k = hand && worst[1].utilisation() > worst[0].utilisation() ? 1 : 0;
+    if (!quiet_) {
+        c.load = k == 1 ? "a hand of " + N(p_.hand) + " on its front" : "what stands on it";
+        c.place = placeOf(*at.at(k));
         c.working = {"p = 2 C/(width × pressed depth), C = 1.5 R y Σz/Σz²",
-                     {{"strength", words::MPa(soft)}},
-                     words::MPa(c.demand) + " of " + words::MPa(soft),
+                     {{"load", c.load}, {"strip", c.place}, {"strength", words::MPa(c.capacity)}},
+                     words::MPa(c.demand) + " of " + words::MPa(c.capacity),
                      "S9.1 (cover strength: verify)",
                      {}};
+    }
     v_.checks.push_back(std::move(c));
 }
 
@@ -302,10 +306,13 @@ void LedgersJudge::alcoveShares() {
         const double stands = side ? 0.3 * W : W / 2;
         std::optional<Use> leaning;
         if (p_.hand > 0)
-            leaning = Use{stands + p_.hand / 2, takesLeaning[i]};
+            leaning = Use{stands + (side ? p_.hand / 2 : 0.0), takesLeaning[i]};
         Check c = checkOf("ledger_share", "Share of each ledger", "N", Use{stands, takes[i]}, leaning);
         if (!quiet_) {
-            c.place = nameOf(i);
+            const Part* strip = a_.find(seat_.on[i].part);
+            c.place = strip ? strip->name : seat_.word;
+            c.load = side && c.leaning && *c.leaning > *c.standing ? "a hand of " + N(p_.hand) + " over it"
+                                                                   : "what stands on it";
             c.working = {side ? "0.3 w L + F/2 on each side ledger" : "w L/2 on the back ledger",
                          {{"w L", N(W)}, {"share", N(c.demand)}, {"all its fixings", N(c.capacity)}},
                          N(c.demand) + " of " + N(c.capacity),

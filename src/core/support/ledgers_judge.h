@@ -56,7 +56,8 @@ class LedgersJudge {
         return ledgerRod(f, seat_.on[f.ledger], wallOf(f.ledger).cover, 0);
     }
     [[nodiscard]] LedgerFixing screwAt(std::size_t i, double s, int packing) const;
-    bool chooseScrew(LedgerFixing& f);
+    /// Length and bite of the screws through one strip.
+    bool chooseScrew(std::vector<LedgerFixing>& mine);
     /// Fills up to two fixings a strip, as far from what is there as the free places allow.
     void anchorsBeside(std::size_t i, const AnchorKind& anchor, RailSupport kind,
                        std::vector<LedgerFixing>& mine) const;

@@ -44,8 +44,11 @@ void mountRod(const RailPiece& piece, const LedgerFixing& f, const LedgerSeat& o
     std::vector<std::pair<double, std::string>> crossed;
     for (const auto& p : piece.assembly->parts) {
         const auto in = inside(p.solid, f.at, front, 0.002);
-        if (in.empty() || (in.back().to - in.front().from) * f.inShelf < 0.01)
+        if (in.empty() || (in.back().to - in.front().from) * f.inShelf < 0.01) {
+            if (auto hole = rodGroove(p, bar.id, {f.at, on.out, f.inShelf}, f.rod->d, on.play.mm()))
+                out.holes.emplace_back(p.id, *std::move(hole)); // beside the board with its middle
             continue;
+        }
         crossed.emplace_back(in.front().from, p.id);
         out.holes.emplace_back(p.id, Hole{fmt::format("{}/{}", p.id, bar.id),
                                           f.at + on.out * (in.front().from * f.inShelf), on.out,

@@ -1,5 +1,7 @@
 #include "support/rail_mounting.h"
 
+#include "solid/query.h"
+
 #include <algorithm>
 #include <fmt/format.h>
 
@@ -69,6 +71,21 @@ Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVe
             out.mounts.push_back(std::move(m));
         }
     return out;
+}
+
+std::optional<Hole> rodGroove(const Part& board, const std::string& rod, const RodLine& line, double diameter,
+                              double play) {
+    const Vec3 end = line.from + line.along * line.length;
+    const auto first = cylinderMeets(board.solid, line.from, end, diameter / 2);
+    const auto last = cylinderMeets(board.solid, end, line.from, diameter / 2);
+    if (!first || !last || line.length - *first - *last <= 0.01)
+        return std::nullopt;
+    return Hole{fmt::format("{}/{}", board.id, rod),
+                line.from + line.along * *first,
+                line.along,
+                diameter + play,
+                line.length - *first - *last,
+                rod};
 }
 
 } // namespace owl

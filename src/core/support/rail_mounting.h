@@ -16,4 +16,14 @@ WallFixing wallFixing(const RailOption& option, double front, double cover, doub
 /// What a fixing of that kind holds in, as plan.json names it: 'stud', 'masonry', 'cover'.
 const char* intoOf(RailSupport kind);
 
+/// The middle of a rod: where it enters, which way (length 1), how far in mm.
+struct RodLine {
+    Vec3 from, along;
+    double length = 0;
+};
+/// A board beside the one with the rod's middle: a thick rod lies in a groove of it. Nothing where it does
+/// not reach the board.
+std::optional<Hole> rodGroove(const Part& board, const std::string& rod, const RodLine& line, double diameter,
+                              double play);
+
 } // namespace owl

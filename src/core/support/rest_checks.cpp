@@ -103,9 +103,10 @@ class RestJudge {
         return c;
     }
 
+    /// N mm2, mm3; MPa that its weakest part may bear, by what stands there and with a hand.
     struct Section {
-        double EI = 0, I = 0, Z = 0, E = 0, kDef = solidWoodCreep;
-        double F1 = 0, F2 = 0;
+        double EI = 0, Z = 0, kDef = solidWoodCreep;
+        double F1 = 1e9, F2 = 1e9;
     };
     /// Parts of the front as one glued section, each by its own stiffness.
     [[nodiscard]] Section section() const {
@@ -113,9 +114,6 @@ class RestJudge {
         Section s;
         double EA = 0;
         double EAz = 0;
-        double low = 1e9;
-        double high = -1e9;
-        s.F1 = s.F2 = 1e9;
         std::vector<double> E;
         for (const auto& r : f.section) {
             const Part* part = a_.find(r.part);
@@ -132,8 +130,6 @@ class RestJudge {
             E.push_back(e);
             EA += e * r.b * r.h;
             EAz += e * r.b * r.h * (r.z + r.h / 2);
-            low = std::min(low, r.z);
-            high = std::max(high, r.z + r.h);
         }
         if (!(EA > 0))
             return s;
@@ -160,11 +156,10 @@ class RestJudge {
         if (quiet_)
             return c;
         const bool hand = c.leaning && *c.leaning > *c.standing;
-        c.load = hand ? "a hand of " + N(p_.hand) + " in its middle" : "what stands on it";
+        c.load = hand ? "a hand of " + N(p_.hand) + (f.free ? " at its open end" : " in its middle")
+                      : "what stands on it";
         c.place = f.words;
-        c.working = {seat_.alcove        ? "M = 0.6 w L²/8 + F L/4;  σ = M/Z"
-                     : f.span > Length() ? "M = share × W L/8 + F L/4;  σ = M/Z"
-                                         : "M = F d (1 − d/c): the other arm turns with it;  σ = M/Z",
+        c.working = {f.moment + ";  σ = M/Z",
                      {{"load", c.load},
                       {"W", N(all_)},
                       {"share", fmt::format("{:.2f}", f.share)},
@@ -172,7 +167,7 @@ class RestJudge {
                       {"Z", fmt::format("{:.0f} mm³", s.Z)}},
                      MPa(c.demand) + " of " + MPa(c.capacity),
                      seat_.alcove ? "S9.7, S5.5, S4.1" : "S9.6, S5.5",
-                     {}};
+                     {f.assumed}};
         if (f.span > Length())
             c.working.values.emplace_back("L", mm(f.span.mm()));
         if (f.grainTurned > 1)
@@ -181,42 +176,49 @@ class RestJudge {
         return c;
     }
 
+    /// The shape under an even load: a span, or out from the end that is held. Drawn along the piece's own
+    /// length, as the front may run across a corner and be longer.
+    void drawSag(double now, double later, double limit, SagResult& sag, SagStretch& worst) const {
+        const int free = seat_.front->free;
+        const double along = a_.length.mm();
+        sag = {};
+        for (int i = 0; i <= 32; ++i) {
+            const double x = i / 32.0;
+            const double t = free < 0 ? 1 - x : x; // from the end that is held
+            const double v = free ? (std::pow(t, 4) - 4 * std::pow(t, 3) + 6 * t * t) / 3 // 1 at the free end
+                                  : 16.0 / 5 * (t - 2 * std::pow(t, 3) + std::pow(t, 4)); // 1 in its middle
+            sag.now.emplace_back(x * along, now * v);
+            sag.later.emplace_back(x * along, later * v);
+        }
+        sag.instant = now;
+        sag.longTerm = later;
+        sag.atX = free == 0 ? along / 2 : free > 0 ? along : 0;
+        worst = {0, along, free != 0, later, limit, sag.atX};
+    }
+
     /// A hand is gone the next moment; what stands there sags the front for years.
     [[nodiscard]] Check sagging(SagResult* sag, SagStretch* worst) const {
         const BentFront& f = *seat_.front;
         const Section s = section();
         const double L = f.span.mm();
-        const double w = f.share * all_ / L;
-        const double now = s.EI > 0 ? 5 * w * std::pow(L, 4) / (384 * s.EI) : 1e9;
+        const double W = f.share * all_;
+        const double now = s.EI > 0 ? W * std::pow(L, 3) / ((f.free ? 8 : 384 / 5.0) * s.EI) : 1e9;
         const double later = now * (1 + s.kDef);
         Check c;
         c.id = "front_sag";
         c.title = "Sag of " + f.words;
         c.demand = later;
-        c.capacity = L / sagRatio(p_.sagLimit);
+        c.capacity = (f.free ? 2 * L : L) / sagRatio(p_.sagLimit); // a free end: as worstStretch() has it
         c.unit = "mm";
         c.looks = true;
-        if (sag && worst) {
-            *sag = {};
-            // Drawn along the piece's own length: the front may run across a corner and be longer.
-            const double along = a_.length.mm();
-            for (int i = 0; i <= 32; ++i) { // shape of the even load on a span, its middle being 1
-                const double t = i / 32.0;
-                const double v = 16.0 / 5 * (t - 2 * t * t * t + t * t * t * t);
-                sag->now.emplace_back(t * along, now * v);
-                sag->later.emplace_back(t * along, later * v);
-            }
-            sag->instant = now;
-            sag->longTerm = later;
-            sag->atX = along / 2;
-            *worst = {0, along, false, later, c.capacity, sag->atX};
-        }
+        if (sag && worst)
+            drawSag(now, later, c.capacity, *sag, *worst);
         if (quiet_)
             return c;
         c.load = "what stands on it";
         c.place = f.words;
-        c.working = {seat_.alcove ? "v = 5 (0.6 w) L⁴/384 EI, × (1 + k_def) in years"
-                                  : "v = 5 (share × w) L⁴/384 EI, × (1 + k_def) in years",
+        c.working = {f.free ? "v = (share × w) L⁴/8 EI, × (1 + k_def) in years"
+                            : "v = 5 (share × w) L⁴/384 EI, × (1 + k_def) in years",
                      {{"L", mm(L)},
                       {"w", fmt::format("{:.3f} N/mm", all_ / L)},
                       {"share", fmt::format("{:.2f}", f.share)},
@@ -225,9 +227,7 @@ class RestJudge {
                       {"now", mm(now)}},
                      mm(later) + " of " + mm(c.capacity),
                      seat_.alcove ? "S9.7, S6" : "S5.1, S6",
-                     {seat_.alcove ? "hinged strips give half the load to the front; solid ones up to 1.27 "
-                                     "times the sag of that: 0.6 is taken"
-                                   : "the rest of the board lies on its cleats"}};
+                     {f.assumed}};
         return c;
     }
 

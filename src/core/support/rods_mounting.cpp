@@ -3,6 +3,7 @@
 
 #include "assembly/rod_plate.h"
 #include "solid/query.h"
+#include "support/rail_mounting.h"
 
 #include <algorithm>
 #include <cmath>
@@ -66,13 +67,9 @@ class Mounter {
         return out;
     }
 
-    /// A layer beside the one with the rod's middle: a thick rod lies in a groove of it.
     void groove(const Part& p, const std::string& id, const Vec3& from, const Vec3& d, double whole) {
-        const auto first = cylinderMeets(p.solid, from, from + d * whole, rod_.d / 2);
-        const auto last = cylinderMeets(p.solid, from + d * whole, from, rod_.d / 2);
-        if (first && last && whole - *first - *last > 0.01)
-            out_.holes.emplace_back(p.id, Hole{fmt::format("{}/{}", p.id, id), from + d * *first, d,
-                                               rod_.d + seat_.play.mm(), whole - *first - *last, id});
+        if (auto hole = rodGroove(p, id, {from, d, whole}, rod_.d, seat_.play.mm()))
+            out_.holes.emplace_back(p.id, *std::move(hole));
     }
 
     void rod(std::size_t i) {

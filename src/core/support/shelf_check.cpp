@@ -227,9 +227,9 @@ class ShelfJudge {
             ends_[j->second] += R;
             std::optional<Use> leaning;
             if (p_.hand > 0)
-                leaning = Use{R + p_.hand, jointTakes(p_, *j, {0, 0, 1}, true)};
+                leaning = Use{R + p_.hand, jointTakesDown(p_, *j, part.id, true)};
             Check c = checkOf("shelf_joint", "Joint of " + theName(part.name), "N",
-                              Use{R, jointTakes(p_, *j, {0, 0, 1}, false)}, leaning);
+                              Use{R, jointTakesDown(p_, *j, part.id, false)}, leaning);
             c.atMm = s.at[i].mm();
             if (!quiet_) {
                 const bool hand = c.leaning && *c.leaning > *c.standing;
@@ -271,8 +271,8 @@ class ShelfJudge {
         double takesLeaning = 0;
         for (const auto& id : h.joints)
             if (const Joint* j = a_.joint(id)) {
-                takes += jointTakes(p_, *j, {0, 0, 1}, false);
-                takesLeaning += jointTakes(p_, *j, {0, 0, 1}, true);
+                takes += jointTakesDown(p_, *j, h.part, false);
+                takesLeaning += jointTakesDown(p_, *j, h.part, true);
             }
         std::optional<Use> leaning;
         if (p_.hand > 0)
