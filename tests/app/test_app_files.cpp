@@ -30,6 +30,11 @@ struct Window {
         for (int i = 0; i < 6; ++i)
             QApplication::processEvents();
     }
+    /// A shortcut typed in this window: a bare X server has nobody to give it the keyboard.
+    void press(Qt::Key key, Qt::KeyboardModifiers with = Qt::ControlModifier) {
+        QApplication::setActiveWindow(&window);
+        QTest::keyClick(&window, key, with);
+    }
     void lengthen(Length to) {
         document.apply({"longer", [to](Project& p) { ledgeOf(p.pieces.front()).length = to; }});
     }
@@ -246,11 +251,11 @@ class TestFiles : public QObject {
         QVERIFY(!second.document.readOnly() && first.document.readOnly());
         first.lengthen(1300_mm);
         first.file = file; // the same name is not another one
-        first.window.findChild<QAction*>("save")->trigger();
+        first.press(Qt::Key_S);
         QVERIFY(first.document.modified());
         QVERIFY(*loadProject(file.toStdString()) == test::hall());
         first.file = dir.filePath("mine.owl");
-        first.window.findChild<QAction*>("save")->trigger(); // the keyboard is the other window's
+        first.press(Qt::Key_S);
         QCOMPARE(first.document.path(), first.file);
         QVERIFY(*loadProject(file.toStdString()) == test::hall());
     }
@@ -266,12 +271,12 @@ class TestFiles : public QObject {
         QTest::qWait(15);
         QVERIFY(saveProject(theirs, file.toStdString()).has_value());
         w.choice = 2;
-        QTest::keyClick(&w.window, Qt::Key_S, Qt::ControlModifier);
+        w.press(Qt::Key_S);
         QVERIFY2(w.asked.contains("changed by somebody else"), qPrintable(w.asked));
         QVERIFY(w.document.modified());
         QCOMPARE(loadProject(file.toStdString())->name, theirs.name);
         w.choice = 1; // replace: theirs stays beside it
-        QTest::keyClick(&w.window, Qt::Key_S, Qt::ControlModifier);
+        w.press(Qt::Key_S);
         QVERIFY(!w.document.modified());
         QCOMPARE(loadProject((file + "~").toStdString())->name, theirs.name);
     }
@@ -284,15 +289,15 @@ class TestFiles : public QObject {
         w.lengthen(1300_mm);
         w.file = dir.filePath("hall"); // the suffix is added before the question
         w.choice = 1;
-        QTest::keyClick(&w.window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+        w.press(Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
         QVERIFY2(w.asked.contains("hall.owl"), qPrintable(w.asked));
         QVERIFY(*loadProject(file.toStdString()) == test::hall());
         w.file = dir.filePath("hall.json"); // another suffix is kept
-        QTest::keyClick(&w.window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+        w.press(Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
         QCOMPARE(w.document.path(), w.file);
         QFile(dir.filePath("b plan.json")).open(QIODevice::WriteOnly);
         w.file = dir.filePath("b.pdf");
-        QTest::keyClick(&w.window, Qt::Key_E, Qt::ControlModifier);
+        w.press(Qt::Key_E);
         QVERIFY2(w.asked.contains("b plan.json") && !w.asked.contains("shopping"), qPrintable(w.asked));
         QVERIFY(!QFile::exists(dir.filePath("b.pdf")));
     }
