@@ -20,15 +20,25 @@ struct Free {
 /// Parts from which on equal boards are filled at one stroke; kinds from which on a tree finds what fits.
 constexpr int manyParts = 400;
 constexpr std::size_t manyKinds = 200;
+/// Boards of which each is looked at in every round of a random fill.
+constexpr std::size_t fewBoards = 8;
+/// How far chance moves the score of a board up or down.
+constexpr double scoreSpread = 0.1;
 
 class Filler {
   public:
-    Filler(const CutGroup& g, std::mt19937& random, bool plain, const std::function<bool()>& stop)
-        : g_(g), random_(random), plain_(plain), stop_(stop), order_(g.kinds.size()) {
+    Filler(const CutGroup& g, std::mt19937& random, const GroupPlan* toBeat,
+           const std::function<bool()>& stop)
+        : g_(g), random_(random), plain_(!toBeat), stop_(stop), order_(g.kinds.size()) {
         for (const auto& k : g.kinds) {
             left_.push_back(k.count);
             open_ += k.count;
+            area_ += static_cast<double>(k.l) * static_cast<double>(k.w) * k.count;
         }
+        // One that leaves parts out may cost anything: more of them placed is better.
+        if (toBeat && std::all_of(toBeat->left.begin(), toBeat->left.end(), [](int n) { return n == 0; }))
+            most_ = static_cast<double>(toBeat->cost);
+        bestFirst();
         repeats_ = open_ > manyParts;
         if (g.kinds.size() > manyKinds)
             tree_ = std::make_unique<KindTree>(g);
@@ -38,19 +48,22 @@ class Filler {
 
     std::optional<GroupPlan> run() {
         GroupPlan plan;
-        while (open_ > 0) {
+        while (open_ > 0 && mayBeBetter(plan)) {
             GroupBoard best;
             double bestScore = -1;
-            for (std::size_t i = 0; i < g_.boards.size(); ++i) {
-                if (stock_[i] == 0)
+            for (const std::size_t i : boards_) {
+                if (stock_[i] == 0 || !drawn())
                     continue;
                 if (stop_ && stop_())
                     return std::nullopt;
-                if (plain_ && bestPossible(i) <= bestScore)
+                const double limit = mayScore(i);
+                if (limit < bestScore)
+                    break; // nor do those that follow
+                if (limit == bestScore && i > best.board)
                     continue;
                 GroupBoard b = fill(i);
                 const double s = score(b);
-                if (s > bestScore) {
+                if (s > bestScore || (s == bestScore && i < best.board)) {
                     bestScore = s;
                     best = std::move(b);
                 }
@@ -70,6 +83,8 @@ class Filler {
         for (const auto& p : b.placed)
             --left_[p.kind];
         open_ -= static_cast<int>(b.placed.size());
+        for (const auto& p : b.placed)
+            area_ -= static_cast<double>(p.l) * static_cast<double>(p.w);
         if (g_.boards[b.board].available)
             --stock_[b.board];
         plan.cost += g_.boards[b.board].price;
@@ -102,6 +117,33 @@ class Filler {
                    : static_cast<double>(b.l) * static_cast<double>(b.w) / static_cast<double>(b.price);
     }
 
+    /// Of many boards chance leaves out most: a fill of all of them costs more than several fills of a few.
+    bool drawn() {
+        return plain_ || boards_.size() <= fewBoards ||
+               std::uniform_int_distribution<std::size_t>(1, boards_.size())(random_) <= fewBoards;
+    }
+
+    /// The most that its score can come to.
+    [[nodiscard]] double mayScore(std::size_t board) const {
+        return bestPossible(board) * (plain_ ? 1 : 1 + scoreSpread);
+    }
+
+    /// The boards in the order of what they could score: after one that scores more than the next could,
+    /// none is filled any more.
+    void bestFirst() {
+        boards_.resize(g_.boards.size());
+        std::iota(boards_.begin(), boards_.end(), std::size_t{0});
+        std::stable_sort(boards_.begin(), boards_.end(),
+                         [&](std::size_t a, std::size_t b) { return bestPossible(a) > bestPossible(b); });
+        if (!boards_.empty())
+            bestRate_ = bestPossible(boards_.front());
+    }
+
+    /// False once what is open, at the best price an area can have, costs more than the plan to beat.
+    [[nodiscard]] bool mayBeBetter(const GroupPlan& soFar) const {
+        return static_cast<double>(soFar.cost) + area_ / bestRate_ * (1 - 1e-9) <= most_;
+    }
+
     /// Value for money: free boards first by how full they get, then area got per price.
     double score(const GroupBoard& b) {
         double area = 0;
@@ -112,7 +154,7 @@ class Filler {
         const auto& board = g_.boards[b.board];
         if (board.price == 0)
             return 1e30 * area / (static_cast<double>(board.l) * static_cast<double>(board.w));
-        return area / static_cast<double>(board.price) * jitter(0.1);
+        return area / static_cast<double>(board.price) * jitter(scoreSpread);
     }
 
     GroupBoard fill(std::size_t board) {
@@ -206,6 +248,10 @@ class Filler {
     const std::function<bool()>& stop_;
     bool repeats_ = false;
     int open_ = 0;
+    double area_ = 0;                                           // of what is open, nm2
+    double most_ = std::numeric_limits<double>::infinity();     // what a plan may cost to be better
+    double bestRate_ = std::numeric_limits<double>::infinity(); // area for a price of one
+    std::vector<std::size_t> boards_;                           // the order they are tried in
     std::vector<int> left_, stock_;
     // of the board being filled
     std::vector<int> here_;
@@ -217,9 +263,9 @@ class Filler {
 
 } // namespace
 
-std::optional<GroupPlan> fillGreedily(const CutGroup& group, std::mt19937& random, bool plain,
+std::optional<GroupPlan> fillGreedily(const CutGroup& group, std::mt19937& random, const GroupPlan* toBeat,
                                       const std::function<bool()>& stop) {
-    return Filler(group, random, plain, stop).run();
+    return Filler(group, random, toBeat, stop).run();
 }
 
 } // namespace owl

@@ -2,6 +2,7 @@
 
 #include "cutting/exact.h"
 #include "cutting/greedy.h"
+#include "measure/side_by_side.h"
 
 #include <algorithm>
 #include <cmath>
@@ -296,11 +297,11 @@ void mergeRepeats(CutPlan& plan) {
 /// The first plan is always made to its end: without it there is none. What comes after may be stopped.
 GroupPlan searchGroup(const CutGroup& g, const CutEffort& effort) {
     std::mt19937 random(20260307);
-    GroupPlan best = *fillGreedily(g, random, true);
+    GroupPlan best = *fillGreedily(g, random, nullptr);
     for (int i = 0; i < effort.tries; ++i) {
         if (effort.stop && effort.stop())
             break;
-        auto next = fillGreedily(g, random, false, effort.stop);
+        auto next = fillGreedily(g, random, &best, effort.stop);
         if (!next)
             break;
         if (better(g, *next, best))
@@ -309,9 +310,9 @@ GroupPlan searchGroup(const CutGroup& g, const CutEffort& effort) {
     return best;
 }
 
-/// All that a plan of the group depends on.
-std::string signature(const CutGroup& g, const CutEffort& effort) {
-    std::string out = fmt::format("{};{}", g.kerf, effort.tries);
+/// All that a proven plan of the group depends on.
+std::string signature(const CutGroup& g) {
+    std::string out = fmt::format("{}", g.kerf);
     for (const auto& k : g.kinds)
         out += fmt::format("|{},{},{},{}", k.l, k.w, k.rotate, k.count);
     for (const auto& b : g.boards)
@@ -320,16 +321,19 @@ std::string signature(const CutGroup& g, const CutEffort& effort) {
 }
 
 GroupPlan solveGroup(const CutGroup& g, const CutEffort& effort) {
-    const std::string key = effort.memo ? signature(g, effort) : std::string();
+    const std::string key = effort.memo ? signature(g) : std::string();
+    const std::string searched =
+        fmt::format("{};{}", effort.tries, key); // a search found it, with so much effort
     if (effort.memo)
-        if (auto known = effort.memo->find(key))
-            return *std::move(known);
+        for (const std::string& k : {key, searched})
+            if (auto known = effort.memo->find(k))
+                return *std::move(known);
     auto gp = solveExactly(g, effort.stop);
     if (!gp)
         gp = searchGroup(g, effort);
     const bool cutShort = effort.stop && effort.stop();
     if (effort.memo && !cutShort)
-        effort.memo->keep(key, *gp);
+        effort.memo->keep(gp->proven ? key : searched, *gp);
     return *std::move(gp);
 }
 
@@ -369,8 +373,14 @@ CutPlan solveCutJob(const CutJob& job, const CutEffort& effort) {
     const auto groups = split(job, plan.unplaced);
     nlohmann::ordered_json values = nlohmann::ordered_json::object();
     nlohmann::ordered_json surcharges = nlohmann::ordered_json::object();
-    for (const auto& [key, g] : groups) {
-        const GroupPlan gp = solveGroup(g, effort);
+    std::vector<const CutGroup*> each;
+    for (const auto& [key, g] : groups)
+        each.push_back(&g);
+    std::vector<GroupPlan> found(each.size());
+    sideBySide(each.size(), [&](std::size_t i) { found[i] = solveGroup(*each[i], effort); });
+    for (std::size_t i = 0; i < each.size(); ++i) {
+        const CutGroup& g = *each[i];
+        const GroupPlan& gp = found[i];
         addGroup(g, gp, plan);
         const bool whole = std::all_of(gp.left.begin(), gp.left.end(), [](int n) { return n == 0; });
         if (gp.proven)

@@ -32,8 +32,8 @@ class GroupMemo {
 
 struct CutEffort {
     int tries = 60; ///< randomised fills for each large group; never seconds: same job, same plan
-    std::shared_ptr<GroupMemo> memo;              ///< none: everything is searched
-    std::function<bool()> stop;                   ///< asked between tries; true ends the search early
+    std::shared_ptr<GroupMemo> memo; ///< none: everything is searched
+    std::function<bool()> stop; ///< asked between tries, from several threads; true ends the search early
     std::function<void(const CutPlan&)> progress; ///< told of every better plan of the whole job
 };
 
