@@ -1,6 +1,7 @@
 #include "app/journal_keeper.h"
 
 #include "files/file.h"
+#include "project/archive.h"
 #include "project/project_file.h"
 
 #include <QDateTime>
@@ -22,8 +23,41 @@ std::filesystem::path pathOf(const QString& s) {
     return s.toStdString();
 }
 
+/// The folder of journals, for its owner only. False: there is none.
+bool makePrivate(const QString& folder) {
+    if (QDir(folder).exists())
+        return true;
+    return QDir().mkpath(folder) &&
+           QFile::setPermissions(folder, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
+}
+
 QString nameOf(const std::filesystem::path& p) {
     return QString::fromStdString(p.string());
+}
+
+/// The first version of the program kept one journal for all windows, `journal.owl` beside the folder of
+/// today's, its project's path in a file of its own. It becomes one of today's; where that cannot be written
+/// it stays.
+void takeInFormer(const QString& folder) {
+    const QFileInfo old(QFileInfo(folder).absolutePath() + "/journal.owl");
+    const QString where = old.filePath() + ".path";
+    const auto lock = lockOf(old.filePath()); // two windows may start at once
+    if (!old.isFile() || !lock->tryLock(0))
+        return;
+    const auto project = readFile(pathOf(old.filePath()), largestFile);
+    const auto path = readFile(pathOf(where), longestText);
+    const QString to = folder + "/" + QUuid::createUuid().toString(QUuid::WithoutBraces) + ".journal";
+    const QString written = old.lastModified().toString("yyyy-MM-dd HH:mm");
+    if (!project || !makePrivate(folder) ||
+        !writeFile(pathOf(to), writeJournal({path.value_or(""), written.toStdString(), *project}),
+                   {.keepOld = false, .mode = 0600}))
+        return;
+    // As old as it was: a file that was saved since is newer.
+    QFile fresh(to);
+    if (fresh.open(QIODevice::ReadWrite))
+        fresh.setFileTime(old.lastModified(), QFileDevice::FileModificationTime);
+    QFile::remove(old.filePath());
+    QFile::remove(where);
 }
 
 } // namespace
@@ -51,8 +85,7 @@ void JournalKeeper::note() {
 bool JournalKeeper::begin() {
     if (lock_)
         return true;
-    if (!QDir(folder_).exists() && QDir().mkpath(folder_))
-        QFile::setPermissions(folder_, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
+    makePrivate(folder_);
     auto lock = lockOf(file());
     if (!lock->tryLock(0))
         return false;
@@ -103,6 +136,7 @@ void JournalKeeper::end() {
 }
 
 std::vector<LeftJournal> JournalKeeper::left() const {
+    takeInFormer(folder_);
     std::vector<LeftJournal> out;
     const QDir dir(folder_);
     for (const QFileInfo& f :

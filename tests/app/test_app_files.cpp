@@ -184,6 +184,24 @@ class TestFiles : public QObject {
         QCOMPARE(ledgeOf(w.document.project().pieces.front()).length, 1400_mm);
         QVERIFY(!w.window.findChild<QFrame*>("banner")->isVisible());
     }
+    /// What the program's first version left behind is offered like any other.
+    void theFormerJournalIsTakenOver() {
+        QTemporaryDir dir;
+        Project p = test::hall();
+        ledgeOf(p.pieces.front()).length = 1333_mm;
+        QVERIFY(saveProject(p, dir.filePath("journal.owl").toStdString()).has_value());
+        QFile where(dir.filePath("journal.owl.path"));
+        QVERIFY(where.open(QIODevice::WriteOnly));
+        where.write(demoPath.toUtf8());
+        where.close();
+        Window w(dir.path());
+        QVERIFY(!QFile::exists(dir.filePath("journal.owl")) && !QFile::exists(where.fileName()));
+        QCOMPARE(journalsIn(dir.path()).size(), 1);
+        QTest::mouseClick(w.window.findChild<QPushButton*>("restoreJournal"), Qt::LeftButton);
+        w.settle();
+        QCOMPARE(ledgeOf(w.document.project().pieces.front()).length, 1333_mm);
+        QCOMPARE(w.document.path(), demoPath);
+    }
     void aLivingWindowsJournalIsNotOffered() {
         QTemporaryDir dir;
         Window first(dir.path());
