@@ -81,7 +81,11 @@ class Filler {
   private:
     void take(GroupPlan& plan, GroupBoard b) {
         for (const auto& p : b.placed)
-            --left_[p.kind];
+            if (--left_[p.kind] == 0 && tree_)
+                tree_->remove(p.kind);
+        if (plain_)
+            for (const auto& p : b.placed)
+                --here_[p.kind];
         open_ -= static_cast<int>(b.placed.size());
         for (const auto& p : b.placed)
             area_ -= static_cast<double>(p.l) * static_cast<double>(p.w);
@@ -160,18 +164,30 @@ class Filler {
     GroupBoard fill(std::size_t board) {
         GroupBoard b;
         b.board = board;
-        here_ = left_;
-        if (!plain_ || weight_.empty())
-            weigh();
-        if (tree_)
-            tree_->begin(here_, weight_);
+        prepare();
         free_.assign(1, {0, 0, g_.boards[board].l, g_.boards[board].w});
         while (!free_.empty()) {
             const Free f = free_.back();
             free_.pop_back();
             placeInto(f, b);
         }
+        if (plain_) // as it was before: nothing is taken until a board is chosen
+            for (const auto& p : b.placed)
+                if (here_[p.kind]++ == 0 && tree_)
+                    tree_->putBack(p.kind, weight_[p.kind]);
         return b;
+    }
+
+    /// What is left, by its weight for this board. Without chance weights never change, and what a fill took
+    /// was put back: looking at all kinds again for every board would be most of the work where they are
+    /// many.
+    void prepare() {
+        if (plain_ && !weight_.empty())
+            return;
+        here_ = left_;
+        weigh();
+        if (tree_)
+            tree_->begin(here_, weight_);
     }
 
     /// The heaviest kinds first: most places are found without looking at all of them.

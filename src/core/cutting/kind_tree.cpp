@@ -2,12 +2,15 @@
 
 #include <algorithm>
 #include <limits>
+#include <tuple>
 
 namespace owl {
 
 namespace {
 constexpr std::int64_t nothing = std::numeric_limits<std::int64_t>::max();
 } // namespace
+
+const KindTree::Node KindTree::empty{-1, nothing, nothing};
 
 KindTree::KindTree(const CutGroup& group) : where_(group.kinds.size()) {
     for (std::size_t k = 0; k < group.kinds.size(); ++k) {
@@ -16,19 +19,36 @@ KindTree::KindTree(const CutGroup& group) : where_(group.kinds.size()) {
         if (kind.rotate)
             entries_.push_back({kind.w, kind.l, k, true});
     }
-    std::stable_sort(entries_.begin(), entries_.end(),
-                     [](const Entry& a, const Entry& b) { return a.l < b.l; });
     while (leaves_ < entries_.size())
         leaves_ *= 2;
-    nodes_.assign(2 * leaves_, {-1, nothing});
+    arrange(0, leaves_, true);
+    nodes_.assign(2 * leaves_, empty);
     for (std::size_t i = 0; i < entries_.size(); ++i)
         where_[entries_[i].kind].push_back(leaves_ + i);
 }
 
+/// Halves by length and by width in turn, so that what is too long or too wide lies together.
+void KindTree::arrange(std::size_t low, std::size_t high, bool byLength) {
+    const std::size_t middle = (low + high) / 2;
+    if (high - low < 2 || low >= entries_.size())
+        return;
+    const auto at = [&](std::size_t i) {
+        return entries_.begin() + static_cast<std::ptrdiff_t>(std::min(i, entries_.size()));
+    };
+    if (middle < entries_.size())
+        std::nth_element(at(low), at(middle), at(high), [&](const Entry& a, const Entry& b) {
+            const auto key = [&](const Entry& e) {
+                return byLength ? std::tuple(e.l, e.w, e.kind) : std::tuple(e.w, e.l, e.kind);
+            };
+            return key(a) < key(b);
+        });
+    arrange(low, middle, !byLength);
+    arrange(middle, high, !byLength);
+}
+
 void KindTree::begin(const std::vector<int>& left, const std::vector<double>& weight) {
     for (std::size_t i = 0; i < entries_.size(); ++i)
-        nodes_[leaves_ + i] =
-            left[entries_[i].kind] > 0 ? Node{weight[entries_[i].kind], entries_[i].w} : Node{-1, nothing};
+        nodes_[leaves_ + i] = left[entries_[i].kind] > 0 ? leafOf(i, weight[entries_[i].kind]) : empty;
     for (std::size_t n = leaves_; n-- > 1;)
         lift(n);
 }
@@ -36,42 +56,44 @@ void KindTree::begin(const std::vector<int>& left, const std::vector<double>& we
 void KindTree::lift(std::size_t node) {
     const Node& a = nodes_[2 * node];
     const Node& b = nodes_[2 * node + 1];
-    nodes_[node] = {std::max(a.weight, b.weight), std::min(a.narrowest, b.narrowest)};
+    nodes_[node] = {std::max(a.weight, b.weight), std::min(a.shortest, b.shortest),
+                    std::min(a.narrowest, b.narrowest)};
 }
 
 void KindTree::remove(std::size_t kind) {
     for (std::size_t leaf : where_[kind]) {
-        nodes_[leaf] = {-1, nothing};
+        nodes_[leaf] = empty;
+        for (std::size_t n = leaf / 2; n >= 1; n /= 2)
+            lift(n);
+    }
+}
+
+void KindTree::putBack(std::size_t kind, double weight) {
+    for (std::size_t leaf : where_[kind]) {
+        nodes_[leaf] = leafOf(leaf - leaves_, weight);
         for (std::size_t n = leaf / 2; n >= 1; n /= 2)
             lift(n);
     }
 }
 
 KindTree::Found KindTree::heaviest(std::int64_t length, std::int64_t width) const {
-    const auto end =
-        static_cast<std::size_t>(std::upper_bound(entries_.begin(), entries_.end(), length,
-                                                  [](std::int64_t l, const Entry& e) { return l < e.l; }) -
-                                 entries_.begin());
     Found best;
-    search(1, 0, leaves_, end, width, best);
+    search(1, length, width, best);
     return best;
 }
 
-/// Leaves low to high lie below the node; those from `end` on are too long.
-void KindTree::search(std::size_t node, std::size_t low, std::size_t high, std::size_t end,
-                      std::int64_t width, Found& best) const {
+void KindTree::search(std::size_t node, std::int64_t length, std::int64_t width, Found& best) const {
     const Node& n = nodes_[node];
-    if (low >= end || n.weight <= best.weight || n.narrowest > width)
+    if (n.weight <= best.weight || n.shortest > length || n.narrowest > width)
         return;
     if (node >= leaves_) {
         const Entry& e = entries_[node - leaves_];
         best = {e.kind, e.turned, n.weight};
         return;
     }
-    const std::size_t middle = (low + high) / 2;
-    const bool rightFirst = nodes_[2 * node + 1].weight > nodes_[2 * node].weight;
-    for (const bool right : {rightFirst, !rightFirst})
-        search(2 * node + (right ? 1 : 0), right ? middle : low, right ? high : middle, end, width, best);
+    const std::size_t right = nodes_[2 * node + 1].weight > nodes_[2 * node].weight ? 1 : 0;
+    search(2 * node + right, length, width, best);
+    search(2 * node + 1 - right, length, width, best);
 }
 
 } // namespace owl

@@ -6,9 +6,9 @@
 
 namespace owl {
 
-/// Kinds in the order of their lengths (those that may be turned stand there twice), in a tree whose nodes
-/// know the heaviest and the narrowest below them. A search goes down only where something heavier than the
-/// best so far could fit.
+/// Kinds (those that may be turned stand there twice) in a tree halved by length and by width in turn, whose
+/// nodes know the heaviest, the shortest and the narrowest below them. A search goes down only where
+/// something heavier than the best so far could fit.
 class KindTree {
   public:
     explicit KindTree(const CutGroup& group);
@@ -23,6 +23,8 @@ class KindTree {
     [[nodiscard]] Found heaviest(std::int64_t length, std::int64_t width) const;
     /// The kind is used up.
     void remove(std::size_t kind);
+    /// It is there again.
+    void putBack(std::size_t kind, double weight);
 
   private:
     struct Entry {
@@ -32,11 +34,15 @@ class KindTree {
     };
     struct Node {
         double weight = -1;
-        std::int64_t narrowest = 0;
+        std::int64_t shortest = 0, narrowest = 0;
     };
-    void search(std::size_t node, std::size_t low, std::size_t high, std::size_t end, std::int64_t width,
-                Found& best) const;
+    static const Node empty;
+    void arrange(std::size_t low, std::size_t high, bool byLength);
+    void search(std::size_t node, std::int64_t length, std::int64_t width, Found& best) const;
     void lift(std::size_t node);
+    [[nodiscard]] Node leafOf(std::size_t entry, double weight) const {
+        return {weight, entries_[entry].l, entries_[entry].w};
+    }
 
     std::vector<Entry> entries_;
     std::vector<Node> nodes_;                     ///< as a heap; leaves begin at `leaves_`

@@ -254,11 +254,13 @@ Money areaBound(const CutGroup& g, nlohmann::ordered_json& values, nlohmann::ord
         return 0;
     const auto share = provenShares(g);
     double bound = 0;
+    auto& known = values.get_ref<nlohmann::ordered_json::object_t&>();
     for (std::size_t n = 0; n < g.kinds.size(); ++n) {
         const auto& k = g.kinds[n];
         const double pi = rate * share[n] * static_cast<double>(k.l) * static_cast<double>(k.w) / 1e6;
         for (std::size_t i = 0; i < k.ids.size(); ++i) {
-            values[k.ids[i]] = pi;
+            // Ids are different: no need to look whether it is there, which would be n squared.
+            known.emplace_back(k.ids[i], pi);
             bound += pi * k.quantities[i];
         }
     }
