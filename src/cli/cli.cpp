@@ -43,7 +43,7 @@ using Clock = std::chrono::steady_clock;
 /// Many tries, ended by the clock that began then.
 CutEffort effortFor(double seconds, Clock::time_point begin = Clock::now()) {
     CutEffort effort;
-    effort.tries = 4000;
+    effort.tries = 20'000;
     effort.stop = [begin, seconds] {
         return std::chrono::duration<double>(Clock::now() - begin).count() > seconds;
     };

@@ -1,5 +1,6 @@
 // The bookcase: openings and bays divide what there is, boards close in every make, it stands on feet that
 // only push, and what ties it, stiffens it and carries a shelf is summed again here.
+#include "drawing/views.h"
 #include "solid/query.h"
 #include "strength/wood_joint.h"
 #include "support/standing.h"
@@ -44,8 +45,9 @@ class TestBookcase : public QObject {
     }
     void everyMakeClosesWithoutGapOrOverlap() {
         for (const char* make :
-             {"joinery=housed", "joinery=dowels", "joinery=screws top_over=yes",
-              "joinery=housed base=frame top_over=yes", "base=none", "stand=hung height=800"})
+             {"joinery=housed", "joinery=dowels", "joinery=screws top_over=yes", "joinery=pockets",
+              "joinery=pockets top_over=yes", "joinery=housed base=frame top_over=yes", "base=none",
+              "stand=hung height=800"})
             for (const char* inside :
                  {" back=rabbet", " back=nailed strip=below", " back=let_in fixed=all",
                   " back=rails fixed=none", " dividers=2 strip=above", " stuff=ply_birch"}) {
@@ -81,6 +83,66 @@ class TestBookcase : public QObject {
         for (const auto& c : hung.pieces.front().hold()->checks)
             if (c.id == "shelf_joint" || c.id == "hung")
                 QVERIFY2(c.utilisation() < 3, c.title.c_str()); // nothing hangs on a cheek that is not there
+    }
+    /// 15 degrees, out of the board's middle at its end, the head in the pocket, the point 3 mm short of the
+    /// far face; S10.8 counts 0.8 of a screw driven straight.
+    void pocketScrewsSlopeIntoTheSide() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            Project p = newProject("bookcase", units).value();
+            bookcase(p).joinery = CaseJoint::pockets;
+            bookcase(p).fixed = CaseFixed::all;
+            const Plan plan = test::planOf(p);
+            QVERIFY(!plan.blocked());
+            const Assembly& a = first(plan).assembly();
+            const Joint* j = a.joint("shelf-2-right");
+            QVERIFY(j && j->first == "shelf-2" && j->second == "side-right" && j->fasteners.size() >= 2);
+            const Part* side = a.find("side-right");
+            for (const auto& f : j->fasteners) {
+                QCOMPARE(f.kind, std::string("pocket_screw"));
+                QVERIFY(std::abs(f.direction.x - std::cos(15 * std::acos(-1) / 180)) < 1e-9);
+                QVERIFY(f.direction.z > 0.25 && std::abs(f.direction.y) < 1e-9); // upwards, from below
+                const Vec3 point = f.from + f.direction * f.length;
+                const double face = side->bounds().at.x.mm();
+                const double behind = face + side->bounds().size.x.mm() - point.x;
+                QVERIFY2(behind > 2.9 && point.x - face > 10, std::to_string(behind).c_str());
+                // Where it leaves the shelf it is in the middle of its thickness.
+                const double to = (face - f.from.x) / f.direction.x;
+                const Cell board = a.find("shelf-2")->bounds();
+                QVERIFY(std::abs(f.from.z + f.direction.z * to - (board.at.z + board.size.z / 2).mm()) <
+                        0.01);
+            }
+            const auto bored = std::count_if(
+                a.find("shelf-2")->holes.begin(), a.find("shelf-2")->holes.end(),
+                [&](const Hole& h) { return h.purpose == j->id && std::abs(h.diameter - 9.5) < 1e-9; });
+            QCOMPARE(static_cast<std::size_t>(bored), j->fasteners.size());
+            const auto bought = std::count_if(plan.shopping.begin(), plan.shopping.end(), [](const auto& l) {
+                return l.what.find("pocket") != std::string::npos;
+            });
+            QVERIFY(bought >= 1);
+        }
+        QVERIFY(test::saysWhatWould(
+            test::planOf(with("joinery=pockets thickness=10 shelf_thickness=10 fixed=all")),
+            "bookcase.no_screw"));
+    }
+    /// One template a different row; what it says is where the holes are.
+    void rowsForPinsHaveATemplateOnPaper() {
+        const Project p = with("fixed=none dividers=1");
+        const Plan plan = test::planOf(p);
+        const auto templates = pinTemplates(first(plan).assembly(), p.style);
+        std::size_t rows = 0;
+        for (std::size_t i = 0; i < templates.size(); ++i) {
+            const PinTemplate& t = templates[i];
+            rows += t.rows.size();
+            QCOMPARE(t.holes, 5);
+            QCOMPARE(t.pitch, 32_mm);
+            for (std::size_t k = 0; k < i; ++k) // no two alike
+                QVERIFY(abs(t.inset - templates[k].inset) > Length::mm(0.04));
+            const Drawing d = pinTemplateView(t, p.style);
+            QVERIFY(std::abs(d.high.y - (4 * 32 + 40 + 34)) < 1e-9); // a millimetre of it is one of paper
+        }
+        QCOMPARE(rows, std::size_t(4 * 2 * 2 * 2));              // shelves, bays, ends, columns
+        QVERIFY(templates.size() >= 2 && templates.size() <= 6); // holes of the second bay stand aside
+        QVERIFY(pinTemplates(first(test::planOf(with("fixed=all"))).assembly(), p.style).empty());
     }
     void openingsAddUp() {
         PiecePlan pp = first(test::planOf(with("")));

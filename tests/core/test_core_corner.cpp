@@ -68,6 +68,37 @@ double stiffnessOfRod(const Plan& plan, const std::string& id) {
 class TestCorner : public QObject {
     Q_OBJECT
   private slots:
+    /// Of boards an L is two, each with its grain along its wall, half of each where they cross.
+    void anLOfBoardsIsLapped() {
+        for (const double angle : {84.0, 90.0, 95.0}) {
+            Project p = newProject("corner", Units::metric).value();
+            CornerParams& c = std::get<CornerParams>(p.pieces.front().params);
+            c.front = CornerFront::ell;
+            c.length = c.leg2 = 500_mm;
+            c.arm = 150_mm;
+            c.angle = angle;
+            const Plan plan = test::planOf(p);
+            const Assembly& a = plan.pieces.front().assembly();
+            const Part* one = a.find("arm-1");
+            const Part* two = a.find("arm-2");
+            QVERIFY(one && two && !a.find("board-1") && !a.find("shelf"));
+            QVERIFY(std::abs(one->pose.along.x - 1) < 1e-9);
+            QVERIFY(std::abs(two->pose.along.y - std::sin(angle * std::acos(-1) / 180)) < 1e-9);
+            QVERIFY(separation(one->solid, two->solid) > -1e-3);
+            QVERIFY(distance(one->solid, two->solid) < 1e-3);
+            // Whole, the two would count the rhombus of the corner twice; the lap takes half of each away.
+            const double s = std::sin(angle * std::acos(-1) / 180);
+            const double lap = 150 * 150 / s;
+            const double each = 500 * 150 * 18.0;
+            const double both = one->solid.volume() + two->solid.volume();
+            QVERIFY2(both < 2 * each && both > 2 * each - lap * 18 * 1.6, std::to_string(both).c_str());
+            const Joint* j = a.joint("lap");
+            QVERIFY(j && j->kind == "half_lap" && j->how == Joinery::glue);
+            for (const auto& part : plan.cutJob.parts)
+                if (part.id.ends_with("arm-1"))
+                    QCOMPARE(part.width, 150_mm);
+        }
+    }
     void aDefaultCornerHolds() {
         for (const Units units : {Units::metric, Units::imperial}) {
             const Plan plan = test::planOf(newProject("corner", units).value());
@@ -386,8 +417,8 @@ class TestCorner : public QObject {
                                     << "too_thin";
         QTest::newRow("rods in a thin board") << "carried=rods"
                                               << "too_thin_for_rods";
-        QTest::newRow("an L of boards") << "front=ell length=500 leg2=500"
-                                        << "ell_of_boards";
+        QTest::newRow("an L of thin boards") << "front=ell length=500 leg2=500 thickness=14"
+                                             << "lap_too_thin";
         QTest::newRow("arms too deep") << "front=ell made=sheet arm=370"
                                        << "arm_deep";
         QTest::newRow("low cleat") << "cleat_height=12"

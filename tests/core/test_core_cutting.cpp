@@ -2,6 +2,8 @@
 #include "support.h"
 
 #include "cutting/exact.h"
+#include "cutting/greedy.h"
+#include "cutting/improve.h"
 #include "cutting/kind_tree.h"
 #include "cutting/sequence.h"
 #include "cutting/solve.h"
@@ -63,6 +65,55 @@ class TestCutting : public QObject {
     Q_OBJECT
   private slots:
     /// The tree finds what looking at every kind finds, while kinds run out.
+    /// Whatever is taken apart and laid out anew: the same parts, no board more than there are, never dearer,
+    /// and what it costs is what its boards cost.
+    void improvedPlansAreWholeAndNeverDearer() {
+        QVERIFY(rc::check("improve keeps the parts", [] {
+            CutGroup g;
+            g.kerf = 3'000'000;
+            std::vector<CutStock> stock(3);
+            const int kinds = *rc::gen::inRange(2, 9);
+            for (int k = 0; k < kinds; ++k)
+                g.kinds.push_back({{},
+                                   {},
+                                   *rc::gen::inRange(60, 900) * std::int64_t{1'000'000},
+                                   *rc::gen::inRange(30, 280) * std::int64_t{1'000'000},
+                                   *rc::gen::arbitrary<bool>(),
+                                   *rc::gen::inRange(1, 5)});
+            for (std::size_t b = 0; b < 3; ++b)
+                g.boards.push_back({&stock[b], static_cast<std::int64_t>(1000 + 700 * b) * 1'000'000,
+                                    300'000'000, *rc::gen::inRange(3, 30) * Money{1'000'000},
+                                    b == 0 ? std::optional<int>(*rc::gen::inRange(0, 3)) : std::nullopt});
+            std::mt19937 random(static_cast<unsigned>(*rc::gen::inRange(1, 1000)));
+            const GroupPlan before = *fillGreedily(g, random, nullptr);
+            GroupPlan plan = before;
+            improve(g, plan, random, 40, 40);
+            RC_ASSERT(!better(g, before, plan));
+            std::vector<int> counts = plan.left;
+            std::vector<int> used(3, 0);
+            Money cost = 0;
+            for (const auto& b : plan.boards) {
+                ++used[b.board];
+                cost += g.boards[b.board].price;
+                for (std::size_t i = 0; i < b.placed.size(); ++i) {
+                    const GroupPlaced& p = b.placed[i];
+                    ++counts[p.kind];
+                    RC_ASSERT(p.x >= 0 && p.y >= 0 && p.x + p.l <= g.boards[b.board].l &&
+                              p.y + p.w <= g.boards[b.board].w);
+                    RC_ASSERT(p.l * p.w == g.kinds[p.kind].l * g.kinds[p.kind].w);
+                    for (std::size_t k = 0; k < i; ++k) {
+                        const GroupPlaced& q = b.placed[k];
+                        RC_ASSERT(p.x >= q.x + q.l || q.x >= p.x + p.l || p.y >= q.y + q.w ||
+                                  q.y >= p.y + p.w);
+                    }
+                }
+            }
+            RC_ASSERT(cost == plan.cost);
+            for (std::size_t k = 0; k < g.kinds.size(); ++k)
+                RC_ASSERT(counts[k] == g.kinds[k].count);
+            RC_ASSERT(used[0] <= *g.boards[0].available);
+        }));
+    }
     void theTreeFindsTheHeaviestThatFits() {
         rc::check([] {
             CutGroup g;

@@ -110,7 +110,7 @@ class TestWallBox : public QObject {
         p.pieces.front().params = withParameter(p.pieces.front().params, "bays", "150; 300", true).value();
         pp = first(test::planOf(p));
         QCOMPARE(pp.assembly().find("divider-1")->bounds().at.x, 168_mm);
-        QCOMPARE(pp.assembly().find("divider-2")->bounds().at.x, 486_mm);
+        QCOMPARE(pp.assembly().find("divider-3")->bounds().at.x, 486_mm);
         QVERIFY(!pp.assembly().find("divider-3"));
         // and in inches, with fractions
         QCOMPARE(box(p).bays.size(), std::size_t(2));
@@ -308,6 +308,94 @@ class TestWallBox : public QObject {
         }
         QVERIFY(test::finding(test::planOf(with("glasses=20")), "wall_box.glasses_do_not_fit"));
         QVERIFY(test::finding(test::planOf(with("glasses=2 foot=25 stem=20")), "wall_box.foot_too_small"));
+    }
+    /// Behind chosen bays: the rail ends in the dividers' middles, nothing past it is counted on, and what
+    /// hangs beside it turns the box, which asks more of the support that is nearer.
+    void aCleatMayLieBehindChosenBays() {
+        const std::string set = "length=2200 height=400 depth=200 hang=cleat rail_height=140 dividers=3 ";
+        const Plan all = test::planOf(with(set));
+        const Plan some = test::planOf(with(set + "cleat_from=1 cleat_to=3"));
+        const Assembly& a = first(some).assembly();
+        const Part* rail = a.find("rail");
+        const Part* divider = a.find("divider-2");
+        QVERIFY(rail && divider);
+        const Cell r = rail->bounds();
+        QVERIFY(abs(r.at.x + r.size.x - (divider->bounds().at.x + divider->bounds().size.x / 2)) < 1_mm);
+        QCOMPARE(a.wallRight, r.at.x + r.size.x);
+        QVERIFY(a.joint("rail-left") && !a.joint("rail-right"));
+        for (const auto& m : a.member.rects)
+            QVERIFY(m.part != "rail");
+        const RailVerdict* whole = first(all).hold();
+        const RailVerdict* part = first(some).hold();
+        QVERIFY(whole && part && part->feasible);
+        for (double x : part->x)
+            QVERIFY(x <= (r.at.x + r.size.x).mm());
+        const auto most = [](const RailVerdict& v) {
+            double out = 0;
+            for (const auto& d : v.demands)
+                out = std::max(out, d.shearStanding);
+            return out;
+        };
+        QVERIFY2(most(*part) > most(*whole) * 1.15,
+                 (std::to_string(most(*part)) + " " + std::to_string(most(*whole))).c_str());
+        QVERIFY(
+            test::saysWhatWould(test::planOf(with(set + "cleat_from=2 cleat_to=9")), "wall_box.no_such_bay"));
+    }
+    void hooksHangBelow() {
+        const Plan plan = test::planOf(with("length=800 hooks=5"));
+        QVERIFY(!plan.blocked());
+        const Assembly& a = first(plan).assembly();
+        const Part* bottom = a.find("bottom");
+        int hooks = 0;
+        for (const auto& p : a.parts) {
+            if (!p.id.starts_with("hook-"))
+                continue;
+            ++hooks;
+            QCOMPARE(p.bounds().at.z + p.bounds().size.z, bottom->bounds().at.z);
+        }
+        QCOMPARE(hooks, 5);
+        const auto pilots = std::count_if(bottom->holes.begin(), bottom->holes.end(),
+                                          [](const Hole& h) { return h.purpose.starts_with("hook-"); });
+        QCOMPARE(pilots, 5);
+        QCOMPARE(std::count_if(first(plan).steps.begin(), first(plan).steps.end(),
+                               [](const BuildStep& s) { return s.title == "Turn the hooks in"; }),
+                 1);
+        QVERIFY(std::any_of(plan.shopping.begin(), plan.shopping.end(),
+                            [](const auto& l) { return l.what.find("hook") != std::string::npos; }));
+        QVERIFY(test::saysWhatWould(test::planOf(with("length=400 hooks=20")), "wall_box.hooks_too_close"));
+    }
+    /// Straight above the outlet, beside a divider that is in the way; through the back where it lies behind.
+    void theCableGoesToTheOutlet() {
+        Project p = with("length=800 dividers=1 cable=yes cable_to_outlet=yes");
+        Wall& wall = p.walls.front();
+        wall.obstacles.clear();
+        QVERIFY(test::saysWhatWould(test::planOf(p), "wall_box.no_outlet"));
+        const auto hole = [](const PiecePlan& pp, const char* part) -> const Hole* {
+            for (const auto& h : pp.assembly().find(part)->holes)
+                if (h.purpose == "cable")
+                    return &h;
+            return nullptr;
+        };
+        Obstacle o;
+        o.id = "plug";
+        const PiecePlan before = first(test::planOf(p));
+        o.x = before.left + 200_mm - o.width / 2;
+        o.z = 300_mm;
+        wall.obstacles = {o};
+        const PiecePlan straight = first(test::planOf(p));
+        QVERIFY(hole(straight, "bottom") && std::abs(hole(straight, "bottom")->at.x - 200) < 0.01);
+        wall.obstacles.front().x = before.left + 400_mm - o.width / 2; // below the divider
+        const PiecePlan beside = first(test::planOf(p));
+        const double x = hole(beside, "bottom")->at.x;
+        const Cell divider = beside.assembly().find("divider-1")->bounds();
+        QVERIFY(std::abs(x - 400) < 40);
+        QVERIFY(x + 15 < divider.at.x.mm() || x - 15 > (divider.at.x + divider.size.x).mm());
+        box(p).back = BoxBack::letIn;
+        wall.obstacles.front().x = before.left + 200_mm - o.width / 2;
+        wall.obstacles.front().z = before.bottom + 150_mm - o.height / 2;
+        const PiecePlan behind = first(test::planOf(p));
+        QVERIFY(!hole(behind, "bottom") && hole(behind, "back"));
+        QVERIFY(std::abs(hole(behind, "back")->at.z - 150) < 0.01);
     }
     void withoutARailItHangsOnRodsInItsBottom() {
         Project p = with("hang=rods thickness=40 height=160");

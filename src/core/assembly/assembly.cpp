@@ -23,6 +23,8 @@ const char* joineryName(Joinery j) {
         return "screws";
     case Joinery::dry:
         return "dry";
+    case Joinery::pocketScrews:
+        return "pocket screws and glue";
     case Joinery::nailsGlue:
         break;
     }
@@ -254,6 +256,9 @@ void placeFasteners(Joint& j, const Assembly& a, double screwDiameter) {
         case Joinery::lagsGlue:
             add(j.how == Joinery::lagsGlue ? "lag_screw" : "screw", at + d * j.counterbore.mm(), d,
                 j.screwLength.mm(), screwDiameter);
+            break;
+        case Joinery::pocketScrews:
+            add("pocket_screw", at, d, j.screwLength.mm(), screwDiameter);
             break;
         case Joinery::dowels: { // hidden: it lies where the parts meet, not where one drills from
             const Part* first = a.find(j.first);

@@ -10,7 +10,7 @@
 
 namespace owl {
 
-enum class Joinery { screwsGlue, dowels, tongueGroove, nailsGlue, glue, lagsGlue, screws, dry };
+enum class Joinery { screwsGlue, dowels, tongueGroove, nailsGlue, glue, lagsGlue, screws, dry, pocketScrews };
 const char* joineryName(Joinery j); ///< 'screws and glue' ..
 
 /// What covers the heads of screws that show.
@@ -42,6 +42,7 @@ struct Joint {
     std::string screwId; ///< catalogue id, screws only
     Length screwLength;  ///< 0 when no screw fits
     Length counterbore;
+    Length pocket;                   ///< pocket screws: how wide the bore is that their heads go down
     Length through, into;            ///< wood passed, wood available behind it along the fastener
     Length leastLength, mostLength;  ///< what a screw here may measure
     Length pin, pinFirst, pinSecond; ///< dowels: diameter, depth of the holes in the first and second part

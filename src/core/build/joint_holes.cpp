@@ -40,12 +40,28 @@ void boreScrew(Assembly& a, const Joint& j, const Fastener& f, double G, const C
     }
 }
 
+/// The pocket from the face down to the head, then the thin end of the stepped bit; no pilot: the screw cuts.
+void borePocket(Assembly& a, const Joint& j, const Fastener& f, const Catalog& catalog) {
+    const Screw* s = catalog.findScrew(j.screwId);
+    Part* p = partOf(a, j.first);
+    if (!p || !s)
+        return;
+    constexpr double reach = 150; // mm: no pocket is longer
+    const auto back = inside(p->solid, f.from, f.from - f.direction * reach);
+    const double deep = back.empty() ? 0 : back.front().to * reach;
+    const Vec3 mouth = f.from - f.direction * deep;
+    bore(*p, j.id, mouth, f.direction, j.pocket.mm(), deep);
+    bore(*p, j.id, mouth, f.direction, s->clearance, deep + j.through.mm());
+}
+
 } // namespace
 
 void boreJoints(Assembly& a, double G, const Catalog& catalog) {
     for (const auto& j : a.joints)
         for (const auto& f : j.fasteners) {
-            if (f.kind == "screw" || f.kind == "pocket_screw") {
+            if (f.kind == "pocket_screw") {
+                borePocket(a, j, f, catalog);
+            } else if (f.kind == "screw") {
                 boreScrew(a, j, f, G, catalog);
             } else if (f.kind == "dowel") {
                 const Vec3 meet = f.from + f.direction * j.pinFirst.mm();

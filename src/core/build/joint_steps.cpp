@@ -38,6 +38,9 @@ class JointStep {
         case Joinery::dowels:
             dowels();
             break;
+        case Joinery::pocketScrews:
+            pockets();
+            break;
         case Joinery::tongueGroove:
             tongue();
             break;
@@ -186,6 +189,41 @@ class JointStep {
         s_.cautions = c_.cautionsFor("drilling");
     }
 
+    /// Where the pockets are, across the board's end, from the edge at the wall or from below.
+    [[nodiscard]] std::string pocketPlaces() const {
+        const Part* p = a_.find(j_.first);
+        const Cell box = p ? p->bounds() : Cell{};
+        const bool upright = j_.spots.size() > 1 && oneAboveTheOther(j_);
+        std::string out;
+        for (const auto& f : j_.spots)
+            out += (out.empty() ? "" : ", ") +
+                   say(roundToTape(upright                                         ? f.at.z - box.at.z
+                                   : j_.spots.front().at.y != j_.spots.back().at.y ? f.at.y - box.at.y
+                                                                                   : f.at.x - box.at.x,
+                                   in_.style));
+        return out + (upright                                         ? " above its lower edge"
+                      : j_.spots.front().at.y != j_.spots.back().at.y ? " from its back edge"
+                                                                      : " from its left end");
+    }
+
+    void pockets() {
+        const Screw* screw = c_.findScrew(j_.screwId);
+        const Part* p = a_.find(j_.first);
+        if (!screw || !p || j_.spots.empty())
+            return;
+        s_.text = fmt::format("Set the pocket-hole jig and the collar on its bit for boards of {}. Bore {} "
+                              "pockets in the {} from "
+                              "{}, at {}. Spread glue, clamp the {} to the {} so that the faces stay where "
+                              "they are (the screws pull "
+                              "towards the pockets), and drive {} screws {} × {} with the long square bit.",
+                              say(p->thickness), count(), nameOf(j_.first), j_.drivenFrom, pocketPlaces(),
+                              nameOf(j_.first), nameOf(j_.second), count(), screw->label,
+                              screwLengthText(*screw, j_.screwLength.mm()));
+        s_.tools = {"pocket-hole jig", "drill", "driver", "clamps"};
+        s_.minutes += static_cast<double>(count()) * (c_.minutes("drill") + c_.minutes("screw"));
+        s_.cautions = c_.cautionsFor("drilling");
+    }
+
     void dowels() {
         if (j_.pin <= Length()) {
             s_.text = "No dowel fits this joint; see the notes.";
@@ -250,6 +288,13 @@ class JointStep {
         if (j_.kind == "loose") {
             s_.text = fmt::format("Put the {} into its groove in the {}. {}", nameOf(j_.second),
                                   nameOf(j_.first), j_.note);
+            s_.minutes += 2;
+            return;
+        }
+        if (j_.kind == "turned_in") {
+            s_.title = "Turn the hooks in";
+            s_.text = j_.note;
+            s_.tools = {"drill bit " + drillText(2.5, in_.style)};
             s_.minutes += 2;
             return;
         }

@@ -9,17 +9,18 @@
 
 namespace owl {
 
-std::vector<std::string> inTheDriversWay(const Joint& j, const Assembly& a) {
+std::vector<std::string> inTheDriversWay(const Joint& j, const Assembly& a, double length) {
     std::vector<std::string> out;
     for (const auto& p : a.parts) {
         const bool meets = std::any_of(j.fasteners.begin(), j.fasteners.end(), [&](const Fastener& f) {
             if (f.kind.find("screw") == std::string::npos)
                 return false;
-            // A head may lie sunk in the part it holds.
+            // A head may lie sunk in the part it holds; down a pocket the driver goes through that part.
             const bool own = !f.passes.empty() && f.passes.front() == p.id;
+            if (own && f.kind == "pocket_screw")
+                return false;
             const Vec3 from = f.from - f.direction * (own ? 30.0 : 3.0);
-            return cylinderMeets(p.solid, from, f.from - f.direction * driverLength, driverRadius)
-                .has_value();
+            return cylinderMeets(p.solid, from, f.from - f.direction * length, driverRadius).has_value();
         });
         if (meets)
             out.push_back(p.id);
@@ -51,11 +52,12 @@ JointOrder workableOrder(const Assembly& a) {
                         return true;
         return false;
     };
-    const auto isBlocked = [&](std::size_t i) {
-        return std::any_of(ways[i].begin(), ways[i].end(), [&](const std::string& p) {
+    const auto meets = [&](std::size_t i, const std::vector<std::string>& way) {
+        return std::any_of(way.begin(), way.end(), [&](const std::string& p) {
             return there.contains(p) || open[i]->first == p || open[i]->second == p;
         });
     };
+    const auto isBlocked = [&](std::size_t i) { return meets(i, ways[i]); };
     for (std::size_t n = 0; n < open.size(); ++n) {
         std::size_t pick = open.size();
         for (std::size_t i = 0; i < open.size() && pick == open.size(); ++i)
@@ -67,8 +69,11 @@ JointOrder workableOrder(const Assembly& a) {
         for (std::size_t i = 0; i < open.size() && pick == open.size(); ++i)
             if (!done[i])
                 pick = i;
-        if (isBlocked(pick))
+        if (isBlocked(pick)) {
             out.stuck.push_back(open[pick]->id);
+            if (!meets(pick, inTheDriversWay(*open[pick], a, shortDriver)))
+                out.shortOnly.push_back(open[pick]->id);
+        }
         done[pick] = true;
         there.insert(open[pick]->first);
         there.insert(open[pick]->second);

@@ -46,9 +46,12 @@ class Steps {
                 now.joined = *mine;
             out_.push_back(jointStep(now, j, c_));
             if (std::find(order.stuck.begin(), order.stuck.end(), j.id) != order.stuck.end()) {
-                out_.back().reach = "angle";
-                out_.back().text += " No straight driver gets there: use a right-angle head.";
-                out_.back().tools.emplace_back("right-angle driver head");
+                const bool isShort =
+                    std::find(order.shortOnly.begin(), order.shortOnly.end(), j.id) != order.shortOnly.end();
+                out_.back().reach = isShort ? "short" : "angle";
+                out_.back().text += isShort ? " Only a short driver has room there."
+                                            : " No straight driver gets there: use a right-angle head.";
+                out_.back().tools.emplace_back(isShort ? "short driver" : "right-angle driver head");
             }
             std::erase_if(out_.back().adds, [&](const std::string& p) { return !known.insert(p).second; });
             if (mine != together.end())
@@ -136,10 +139,15 @@ class Steps {
 
     /// Loose shelves are laid on their pins in one go, soft pads stuck on in one go.
     bool withTheOneBefore(const Joint& j, std::set<std::string>& known) {
-        if ((j.kind != "pins" && j.kind != "stuck") || !before_ || before_->kind != j.kind)
+        if ((j.kind != "pins" && j.kind != "stuck" && j.kind != "turned_in") || !before_ ||
+            before_->kind != j.kind)
             return false;
         BuildStep& s = out_.back();
         s.joins.push_back(j.id);
+        for (const auto& p : a_.parts)
+            for (const auto& h : p.holes)
+                if (j.kind == "turned_in" && h.purpose == j.id)
+                    s.shapes.push_back(h.id);
         for (const std::string& p : {j.first, j.second})
             if (known.insert(p).second) {
                 s.adds.push_back(p);

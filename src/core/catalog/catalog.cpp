@@ -232,6 +232,10 @@ Catalog readShipped() {
     readAll(c, "screws_gauge", c.screws, readGauge);
     readAll(c, "screws_metric", c.screws, readMetric);
     readAll(c, "screws_special", c.screws, readSpecial);
+    readAll(c, "pocket_screws", c.pockets, [](const Row& r) {
+        return PocketSetting{r.number("thickness_mm"), r.number("length_mm"), r.text("screw"),
+                             r.text("metric_screw")};
+    });
     readAll(c, "lumber_us", c.lumberUs, [](const Row& r) {
         return Lumber{r.text("nominal"), r.number("actual_thickness_mm"), r.number("actual_width_mm")};
     });

@@ -50,6 +50,12 @@ struct Screw {
     std::string source, conf;
 };
 
+/// How a pocket jig is set for a board, and the screw that goes with it.
+struct PocketSetting {
+    double thickness = 0, length = 0; ///< mm: of the board that is bored, of the screw
+    std::string screw, metricScrew;   ///< screw ids
+};
+
 struct Lumber {
     std::string nominal;
     double thickness = 0, width = 0; ///< mm, actual
@@ -178,6 +184,7 @@ class Catalog {
   public:
     std::vector<Species> species;
     std::vector<Screw> screws;
+    std::vector<PocketSetting> pockets; ///< thinnest board first
     std::vector<Lumber> lumberUs;
     std::vector<FinishKind> finishes;
     std::vector<Compatibility> compatibility;

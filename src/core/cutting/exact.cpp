@@ -13,7 +13,6 @@ namespace owl {
 namespace {
 
 constexpr std::int64_t never = std::numeric_limits<std::int64_t>::max() / 4;
-constexpr std::int64_t mostSteps = 400'000;
 /// Money decides, then the number of boards. Two numbers, so that no price is too large for both.
 struct Price {
     std::int64_t money = 0, boards = 0;
@@ -33,7 +32,8 @@ struct Shape {
 
 class Exact {
   public:
-    Exact(const CutGroup& g, const std::function<bool()>& stop) : g_(g), stop_(stop) {}
+    Exact(const CutGroup& g, const std::function<bool()>& stop, std::int64_t most)
+        : g_(g), stop_(stop), most_(most) {}
 
     std::optional<GroupPlan> run() {
         if (!small())
@@ -66,7 +66,7 @@ class Exact {
         steps += static_cast<std::int64_t>(single_.size());
         for (const auto& k : g_.kinds) {
             steps *= static_cast<std::int64_t>(k.count + 1) * (k.count + 2) / 2;
-            if (steps > mostSteps)
+            if (steps > most_)
                 return false;
             stride_.push_back(full_);
             full_ *= static_cast<std::size_t>(k.count) + 1;
@@ -322,6 +322,7 @@ class Exact {
 
     const CutGroup& g_;
     const std::function<bool()>& stop_;
+    std::int64_t most_; // steps
     bool ended_ = false;
     std::size_t full_ = 1;
     std::vector<std::size_t> stride_, single_;
@@ -336,8 +337,9 @@ class Exact {
 
 } // namespace
 
-std::optional<GroupPlan> solveExactly(const CutGroup& group, const std::function<bool()>& stop) {
-    return Exact(group, stop).run();
+std::optional<GroupPlan> solveExactly(const CutGroup& group, const std::function<bool()>& stop,
+                                      std::int64_t most) {
+    return Exact(group, stop, most).run();
 }
 
 } // namespace owl

@@ -2,11 +2,13 @@
 
 #include "cutting/exact.h"
 #include "cutting/greedy.h"
+#include "cutting/improve.h"
 #include "measure/side_by_side.h"
 
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <limits>
 #include <map>
 #include <mutex>
 #include <numeric>
@@ -296,18 +298,32 @@ void mergeRepeats(CutPlan& plan) {
     plan.boards = std::move(out);
 }
 
+/// Random fills of which the best is worked on; rounds on it; fills that such a round is worth.
+constexpr int startFills = 200, patience = 100, roundWorth = 4;
+/// Dearer than any.
+const GroupPlan unbeaten{{}, std::numeric_limits<Money>::max(), {}, false};
+
 /// The first plan is always made to its end: without it there is none. What comes after may be stopped.
 GroupPlan searchGroup(const CutGroup& g, const CutEffort& effort) {
     std::mt19937 random(20260307);
     GroupPlan best = *fillGreedily(g, random, nullptr);
-    for (int i = 0; i < effort.tries; ++i) {
-        if (effort.stop && effort.stop())
+    int rounds = effort.tries;
+    const int fills = std::min(startFills, std::max(1, rounds / 2));
+    const auto over = [&] { return rounds <= 0 || (effort.stop && effort.stop()); };
+    while (!over()) {
+        // The best of some random plans, and what can be made of it.
+        std::optional<GroupPlan> start;
+        for (int i = 0; i < fills && !over(); ++i, --rounds) {
+            auto next = fillGreedily(g, random, start ? &*start : &unbeaten, effort.stop);
+            if (next && (!start || better(g, *next, *start)))
+                start = std::move(next);
+        }
+        if (!start)
             break;
-        auto next = fillGreedily(g, random, &best, effort.stop);
-        if (!next)
-            break;
-        if (better(g, *next, best))
-            best = *std::move(next);
+        const int most = std::min(std::max(0, rounds) / roundWorth, patience);
+        rounds -= roundWorth * (most - improve(g, *start, random, most, patience, effort.stop)) + 1;
+        if (better(g, *start, best))
+            best = *std::move(start);
     }
     return best;
 }

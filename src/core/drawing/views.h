@@ -52,6 +52,17 @@ std::vector<const Part*> partsByTemplate(const Assembly& a);
 /// millimetre of the extent is a millimetre of paper.
 Drawing templateView(const Part& part, const Assembly& a, const NumberStyle& style);
 
+/// Rows of holes for shelf pins that one template serves.
+struct PinTemplate {
+    int holes = 0;
+    Length pitch, inset, diameter; ///< inset: from the front or rear edge that it is laid to
+    std::vector<std::string> rows; ///< where its lowest hole goes, part by part
+};
+/// Every different row of the piece once; its holes' places are in `rows`.
+std::vector<PinTemplate> pinTemplates(const Assembly& a, const NumberStyle& style);
+/// A strip of it at 1:1, to lay to the board's edge, with a line to check the printer by; no margins.
+Drawing pinTemplateView(const PinTemplate& row, const NumberStyle& style);
+
 /// Boards as they lean in a rack; those in the plan stand out.
 Drawing rackView(const Project& project, const Plan& plan);
 

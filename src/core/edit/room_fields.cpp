@@ -17,6 +17,7 @@ class RoomMaker : public FieldMaker {
 
   private:
     void rooms(const Wall& wall) {
+        wayIn();
         heading("Corners");
         Choices next{{"", "nothing"}};
         for (const auto& w : project_.walls)
@@ -48,6 +49,19 @@ class RoomMaker : public FieldMaker {
             return;
         }
         alcove(*a);
+    }
+
+    /// Once for the home: how anything that was put together elsewhere gets here.
+    void wayIn() {
+        heading("The way in");
+        length(
+            "way.door", "Narrowest door, clear width", project_.wayIn.doorWidth, Length(), 5000_mm,
+            [](Project& p, Length l) { p.wayIn.doorWidth = l; }, "For the whole home. 0: nobody measured.");
+        length("way.door_height", "Its height", project_.wayIn.doorHeight, Length(), 5000_mm,
+               [](Project& p, Length l) { p.wayIn.doorHeight = l; });
+        length(
+            "way.stairs", "Stairs where they turn, clear width", project_.wayIn.stairWidth, Length(), 5000_mm,
+            [](Project& p, Length l) { p.wayIn.stairWidth = l; }, "0: there are none, or they do not turn.");
     }
 
     void cornerAt(const Wall& wall, bool leftEnd, const Choices& next) {

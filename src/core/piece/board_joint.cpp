@@ -3,7 +3,9 @@
 #include "strength/fastener.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
+#include <numbers>
 
 namespace owl {
 namespace {
@@ -89,6 +91,41 @@ std::string fitScrew(Joint& j, const Meeting& m, PlugWay plugs, const MakeContex
                            say(std::max(1_mm, j.leastLength - j.mostLength)), way);
     return fmt::format("No {} screw is sold between {} and {}, what the joint of {} and {} asks for.{}",
                        s->label, say(j.leastLength), say(j.mostLength), j.first, j.second, way);
+}
+
+std::string fitPocketScrews(Joint& j, const Pockets& p, const MakeContext& ctx, const Catalog& catalog) {
+    constexpr double slope = 15.0 * std::numbers::pi / 180;
+    constexpr double bore = 9.5;    // mm, of the stepped bit
+    constexpr double left = 3;      // mm, whole behind the point
+    constexpr double leastWood = 9; // mm under the head, along the screw
+    const PocketSetting* fit = nullptr;
+    for (const auto& row : catalog.pockets)
+        if (row.thickness <= p.thickness.mm() + 1.1) // 18 mm boards are set like 3/4 in
+            fit = &row;
+    const Screw* s = fit ? catalog.findScrew(ctx.metricScrews ? fit->metricScrew : fit->screw) : nullptr;
+    if (!s)
+        return fmt::format("Pocket screws want boards from {} on; the {} is {} thick.",
+                           exactLength(ctx.metricScrews ? 12_mm : Length::inches(1, 2), ctx), j.first,
+                           exactLength(p.thickness, ctx));
+    const double deepest = (p.receiving.mm() - left) / std::cos(slope);
+    double length = 0;
+    for (double l : s->lengths)
+        if (l <= fit->length + 1 && l - std::min(deepest, l * 0.55) >= leastWood)
+            length = l;
+    const double bite = std::min(deepest, length * 0.55);
+    if (length <= 0 || bite < 3 * s->d)
+        return fmt::format("No pocket screw bites in {} of the {}.", exactLength(p.receiving, ctx), j.second);
+    j.screwId = s->id;
+    j.screwLength = Length::mm(length);
+    j.through = Length::mm(length - bite);
+    j.into = p.receiving;
+    j.pocket = Length::mm(bore);
+    j.driving = p.end * std::cos(slope) - p.open * std::sin(slope);
+    for (const Vec3& at : p.at) {
+        const Vec3 head = at - j.driving * (length - bite);
+        j.spots.push_back({{Length::mm(head.x), Length::mm(head.y), Length::mm(head.z)}});
+    }
+    return {};
 }
 
 std::string fitDowels(Joint& j, const Meeting& m, const MakeContext& ctx) {

@@ -20,6 +20,16 @@ struct Meeting {
 /// Returns why none fits; empty when one does.
 std::string fitScrew(Joint& j, const Meeting& m, PlugWay plugs, const MakeContext& ctx,
                      const Catalog& catalog);
+/// Screws at 15 degrees out of pockets in a board's face, near its end, into another board's face (reference
+/// data 4d): gauge and length by the board's thickness; the head sits where the point leaves 3 mm of the
+/// other board whole. `end`: unit vector out of the board's end; `open`: out of the face with the pockets;
+/// `at`: middles of its end's thickness. Returns why none fits.
+struct Pockets {
+    Vec3 end, open;
+    std::vector<Vec3> at;
+    Length thickness, receiving;
+};
+std::string fitPocketScrews(Joint& j, const Pockets& p, const MakeContext& ctx, const Catalog& catalog);
 /// 8 mm where the edge is 16 mm or more, 6 mm from 12 mm on; in both parts at least as deep as it is thick,
 /// 3 mm of wood left before the far face. Returns why none fits.
 std::string fitDowels(Joint& j, const Meeting& m, const MakeContext& ctx);

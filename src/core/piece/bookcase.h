@@ -16,7 +16,7 @@ enum class CaseBase {
     none   ///< the bottom lies on the floor
 };
 /// How top, bottom and fixed shelves are held between the uprights.
-enum class CaseJoint { housed, dowels, screws };
+enum class CaseJoint { housed, dowels, screws, pockets };
 /// Which shelves are fixed; the others lie on pins.
 enum class CaseFixed { all, middle, none };
 /// A strip along the front of each shelf.
@@ -51,6 +51,7 @@ struct BookcaseParams {
     CaseBack back = CaseBack::rabbet;
     SheetKind backSheet = SheetKind::birchPly;
     Length backThickness = Length::mm(6.5);
+    bool backHole = false; ///< for cables: where the outlet is, else above the bottom
     Length railHeight = 70_mm;
     CaseStuff stuff = CaseStuff::board;
     std::string species = "scots_pine";

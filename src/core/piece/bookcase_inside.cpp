@@ -232,6 +232,70 @@ class BookcaseInside : BookcaseWork {
                                    head < p_.height ? "under the top" : "the upper edge of the top")},
                       {0, -0.4, 0});
         makeOfSheet(b, p_.backSheet, catalog_);
+        cableHole(b);
+    }
+
+    /// Before the outlet that is nearest, moved into a bay and off the shelves by the least.
+    void cableHole(Part& back) {
+        if (!p_.backHole)
+            return;
+        const Length d = 60_mm;
+        const Length room = d / 2 + 10_mm;
+        const Cell box = back.bounds();
+        const auto away = [&](const Vec& o) {
+            return abs(o.x - p_.length / 2) + abs(o.z - std::clamp(o.z, Length(), p_.height));
+        };
+        const auto nearest = std::min_element(ctx_.outlets.begin(), ctx_.outlets.end(),
+                                              [&](const Vec& a, const Vec& b) { return away(a) < away(b); });
+        const Vec wish = nearest != ctx_.outlets.end()
+                             ? *nearest
+                             : Vec{(s_.bays.front().first + s_.bays.front().second) / 2, {}, s_.z0 + 60_mm};
+        std::optional<Vec> best;
+        Length least = 1'000'000_mm;
+        for (std::size_t b = 0; b < s_.bays.size(); ++b)
+            for (const auto& [z0, z1] : openings(b)) {
+                const Length low = std::max(z0, box.at.z);
+                const Length high = std::min(z1, box.at.z + box.size.z);
+                if (high - low < room * 2 || s_.bays[b].second - s_.bays[b].first < room * 2)
+                    continue;
+                const Vec at{std::clamp(wish.x, s_.bays[b].first + room, s_.bays[b].second - room),
+                             {},
+                             std::clamp(wish.z, low + room, high - room)};
+                const Length far = abs(at.x - wish.x) + abs(at.z - wish.z);
+                if (far < least) {
+                    least = far;
+                    best = at;
+                }
+            }
+        if (!best) {
+            problem("no_room_for_cables", "back_hole",
+                    fmt::format("No opening is as high and wide as a hole of {} asks for.", say(d)), false)
+                .cures = {{"No hole", {{"back_hole", false}}}};
+            return;
+        }
+        back.holes.push_back({"back/cable",
+                              {best->x.mm(), (box.at.y + box.size.y).mm(), best->z.mm()},
+                              {0, -1, 0},
+                              d.mm(),
+                              box.size.y.mm(),
+                              "cable"});
+    }
+
+    /// Clear heights of a bay from the bottom, the rail under the top left out.
+    [[nodiscard]] std::vector<std::pair<Length, Length>> openings(std::size_t bay) const {
+        std::vector<Length> at;
+        for (const auto& shelf : s_.shelves)
+            if (shelf.bay == bay)
+                at.push_back(shelf.z);
+        std::sort(at.begin(), at.end());
+        std::vector<std::pair<Length, Length>> out;
+        Length from = s_.z0;
+        for (Length z : at) {
+            out.emplace_back(from, z);
+            from = z + s_.ts;
+        }
+        out.emplace_back(from, wantsRail() ? s_.z1 - p_.railHeight : s_.z1);
+        return out;
     }
 
     /// A rabbet at the rear of the sides, or a groove in all four boards.

@@ -51,6 +51,38 @@ class BookcaseJoiner : BookcaseWork {
                 {screws ? "Dowels instead" : "Screws instead", {{"joinery", screws ? "dowels" : "screws"}}},
                 {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
     }
+    /// Pocket screws out of `board` into `into`, where they are asked for; false: another joint is wanted.
+    bool pocketed(const std::string& name, const std::string& board, const std::string& into,
+                  const char* from, const Pockets& p) {
+        if (p_.joinery != CaseJoint::pockets)
+            return false;
+        Joint j = named(name, board, into, "butt");
+        j.how = Joinery::pocketScrews;
+        j.drivenFrom = from;
+        const std::string why = fitPocketScrews(j, p, ctx_, catalog_);
+        if (!why.empty()) {
+            j.how = Joinery::glue;
+            if (!std::exchange(told_, true))
+                problem("no_screw", "joinery", why).cures = {
+                    {"Dowels instead", {{"joinery", "dowels"}}},
+                    {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
+        }
+        keep(std::move(j));
+        return true;
+    }
+    /// Pockets at the end of a board that lies: in its lower face, or its upper one.
+    [[nodiscard]] Pockets lying(const Cell& b, bool leftEnd, bool below, Length aside = {}) const {
+        Pockets p{{leftEnd ? -1.0 : 1.0, 0, 0}, {0, 0, below ? -1.0 : 1.0}, {}, b.size.z, s_.t};
+        for (Length y : across(b.at.y, b.at.y + b.size.y))
+            p.at.push_back({(leftEnd ? b.at.x : b.at.x + b.size.x).mm(), (y + aside).mm(),
+                            (b.at.z + b.size.z / 2).mm()});
+        return p;
+    }
+    /// The top's pockets are out of sight from above once nobody looks down on it.
+    [[nodiscard]] bool pocketsBelow(const std::string& id) const {
+        return id != "top" || p_.height < 1500_mm;
+    }
+
     [[nodiscard]] bool byScrews() const { return p_.joinery == CaseJoint::screws; }
     [[nodiscard]] static bool isRail(const std::string& id) { return id.starts_with("rail"); }
 
@@ -64,6 +96,8 @@ class BookcaseJoiner : BookcaseWork {
             return;
         }
         const std::string name = id + (leftOne ? "-left" : "-right");
+        if (pocketCorner(name, id, side, leftOne))
+            return;
         const bool letIn = housed() && !isRail(id);
         if (letIn && standing()) {
             keepHoused(name, side, id, p_.housing);
@@ -90,6 +124,18 @@ class BookcaseJoiner : BookcaseWork {
         keepPlugged(std::move(j), p_.plugs, p_.species);
     }
 
+    bool pocketCorner(const std::string& name, const std::string& id, const std::string& side, bool leftOne) {
+        const Cell b = d_.assembly.find(id)->bounds();
+        if (!isRail(id))
+            return pocketed(name, id, side, pocketsBelow(id) ? "below" : "above",
+                            lying(b, leftOne, pocketsBelow(id)));
+        Pockets p{{leftOne ? -1.0 : 1.0, 0, 0}, {0, -1, 0}, {}, b.size.y, s_.t};
+        for (Length z : railRows(b))
+            p.at.push_back(
+                {(leftOne ? b.at.x : b.at.x + b.size.x).mm(), (b.at.y + b.size.y / 2).mm(), z.mm()});
+        return pocketed(name, id, side, "behind", p);
+    }
+
     /// Two, as far apart as may be, clear of the row of wall screws in the rail's middle.
     [[nodiscard]] static std::vector<Length> railRows(const Cell& rail) {
         const Length end = std::min(14_mm, rail.size.z / 4);
@@ -97,6 +143,13 @@ class BookcaseJoiner : BookcaseWork {
     }
 
     void topOn(const std::string& side, bool leftOne) {
+        const Cell upright = d_.assembly.find(side)->bounds();
+        Pockets p{{0, 0, 1}, {leftOne ? 1.0 : -1.0, 0, 0}, {}, upright.size.x, s_.t};
+        for (Length y : across(upright.at.y, upright.at.y + upright.size.y))
+            p.at.push_back(
+                {(upright.at.x + upright.size.x / 2).mm(), y.mm(), (upright.at.z + upright.size.z).mm()});
+        if (pocketed(leftOne ? "top-left" : "top-right", side, "top", leftOne ? "the right" : "the left", p))
+            return;
         Joint j = named(leftOne ? "top-left" : "top-right", "top", side, "butt");
         j.drivenFrom = "above";
         fix(j, {s_.t, (s_.sideHigh - s_.sideLow) / 2, s_.t, true, true}, byScrews());
@@ -116,6 +169,13 @@ class BookcaseJoiner : BookcaseWork {
                     continue;
                 }
                 const Cell b = d_.assembly.find(id)->bounds();
+                const bool up = in == std::string("top");
+                Pockets p{{0, 0, up ? 1.0 : -1.0}, {1, 0, 0}, {}, b.size.x, s_.t};
+                for (Length y : across(b.at.y + (has("rail") ? s_.t : Length()), b.at.y + b.size.y))
+                    p.at.push_back(
+                        {(b.at.x + b.size.x / 2).mm(), y.mm(), (up ? b.at.z + b.size.z : b.at.z).mm()});
+                if (pocketed(id + "-" + in, id, in, "the right", p))
+                    continue;
                 Joint j = named(id + "-" + in, in, id, "butt");
                 j.drivenFrom = in == std::string("top") ? "above" : "below";
                 fix(j, {s_.t, (s_.z1 - s_.z0) / 2, s_.t, true, in == std::string("top")}, byScrews());
@@ -141,6 +201,10 @@ class BookcaseJoiner : BookcaseWork {
                 continue;
             }
             const bool outside = host.starts_with("side");
+            if (pocketed(name, shelf.id, host, "below",
+                         lying(d_.assembly.find(shelf.id)->bounds(), leftEnd, true,
+                               shelf.bay % 2 == 1 ? 18_mm : Length())))
+                continue;
             const Cell b = d_.assembly.find(shelf.id)->bounds();
             Joint j = named(name, host, shelf.id, "butt");
             j.drivenFrom = leftEnd ? "the left" : "the right";

@@ -15,7 +15,8 @@ constexpr std::array caseStands{Option{"standing", "stands on the floor, tied to
 constexpr std::array caseBases{Option{"sides", "the sides reach the floor, with a kick board"},
                                Option{"frame", "a low frame"}, Option{"none", "none, the bottom lies on it"}};
 constexpr std::array caseJoints{Option{"housed", "let in and glued"}, Option{"dowels", "dowels and glue"},
-                                Option{"screws", "screws and glue"}};
+                                Option{"screws", "screws and glue"},
+                                Option{"pockets", "pocket screws and glue"}};
 constexpr std::array caseFixed{Option{"all", "all of them"}, Option{"middle", "the middle one"},
                                Option{"none", "none"}};
 constexpr std::array caseStrips{Option{"none", "none"}, Option{"level", "level with the shelf"},
@@ -142,6 +143,11 @@ void BookcaseParams::describe(Parameters& p) {
               .help = "Sheets are thinner than their name.",
               .applies = back != CaseBack::rails},
              backThickness, {.low = 1_mm, .high = 30_mm, .usualLow = 3_mm, .usualHigh = 13_mm});
+    p.flag({.name = "back_hole",
+            .label = "A hole for cables",
+            .help = "60 mm, before the outlet; without one there low in the first bay.",
+            .applies = back != CaseBack::rails},
+           backHole);
     p.group("Wood");
     p.choice({.name = "stuff", .label = "Case of", .help = "Strips are of boards."}, stuff, caseStuffs);
     p.wood({.name = "species", .label = "Species"}, species);

@@ -33,6 +33,7 @@ class BracedBuilder : KindBuilder {
         braceJoints();
         plugs();
         unseenWall();
+        cableWay();
         describeRest();
     }
 
@@ -466,6 +467,18 @@ class BracedBuilder : KindBuilder {
     /// 20 mm below the top: a driver passes under it, and high screws hold best (S9.1).
     [[nodiscard]] Length row() const { return p_.railHeight - std::min(20_mm, p_.railHeight / 2); }
 
+    /// Before the rail, beside the braces.
+    void cableWay() {
+        if (!p_.cable.on)
+            return;
+        std::vector<Length> taken;
+        for (Length x : xs_)
+            for (Length side : {-p_.braceThickness / 2, p_.braceThickness / 2})
+                taken.push_back(x + side);
+        boreCable(d_, d_.assembly.parts.front(), p_.cable, p_.railThickness.mm() + p_.cable.d.mm() / 2 + 15,
+                  taken, ctx_);
+    }
+
     void describeRest() {
         Assembly& a = d_.assembly;
         a.wallThrough = p_.railThickness;
@@ -478,8 +491,10 @@ class BracedBuilder : KindBuilder {
         a.carryingJoint = "top-rail";
         a.surfaceFront = p_.depth;
         a.surfaceZ = a.top = H_;
-        a.member.rects = {{"top", p_.depth.mm(), p_.thickness.mm(), p_.railHeight.mm(), 0},
-                          {"rail", p_.railThickness.mm(), p_.railHeight.mm(), 0, 0}};
+        const double bored = p_.cable.on ? p_.cable.d.mm() : 0;
+        a.member.rects = {
+            {"top", std::max(1.0, p_.depth.mm() - bored), p_.thickness.mm(), p_.railHeight.mm(), 0},
+            {"rail", p_.railThickness.mm(), p_.railHeight.mm(), 0, 0}};
         a.member.glueLineZ = p_.railHeight.mm();
         a.member.glueLineWidth = p_.railThickness.mm();
         a.member.words = "top and rail glued into one section";

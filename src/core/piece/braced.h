@@ -4,6 +4,7 @@
 
 #include "assembly/plugs.h"
 #include "piece/brackets.h"
+#include "piece/cable_way.h"
 #include "piece/edges.h"
 
 namespace owl {
@@ -28,6 +29,7 @@ struct BracedParams {
     Length braceOut = 110_mm, braceDown = 100_mm, braceThickness = 18_mm;
     Length braceInset = 40_mm; ///< middle of the outer braces from the rail's ends
     BraceFix braceFix = BraceFix::screwed;
+    CableWay cable;          ///< through the top, before the rail
     bool unseenWall = false; ///< holes that serve a wall nobody has measured yet
     std::string species = "scots_pine";
     BoardGrade grade = BoardGrade::ordinary;

@@ -95,6 +95,7 @@ void BracedParams::describe(Parameters& p) {
               .label = "Heads on the top",
               .applies = railJoint == Joinery::screwsGlue || (some && braceFix == BraceFix::screwed)},
              plugs, plugWays);
+    describeCable(p, cable);
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
     p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
@@ -108,6 +109,9 @@ void BracedParams::settle() {
     braceInset = std::clamp(braceInset, braceThickness, std::max(braceThickness, length / 6));
     const Length room = length - inset * 2 - braceInset * 2;
     braces = std::clamp(braces, 0, std::max(1, static_cast<int>(room.mm() / 120)));
+    settleCable(cable, length);
+    if (braces > 0 || depth < 140_mm) // chance would put it over a brace
+        cable.on = false;
 }
 
 std::vector<Cure> BracedParams::strengthen(const Weakness& w) const {

@@ -70,11 +70,11 @@ void CornerBuilder::checkParameters() {
 }
 
 void CornerBuilder::checkFront() {
-    if (ell() && !ofSheet())
-        problem("ell_of_boards", "made",
-                "Cut from boards one arm of an L has its grain across: it breaks off in its corner. Sheet "
-                "has no such arm.")
-            .cures = {{"Of plywood", {{"made", "sheet"}}}, {"A straight front", {{"front", "straight"}}}};
+    if (lapped() && p_.thickness < 16_mm)
+        problem("lap_too_thin", "thickness",
+                fmt::format("The arms cross in a half lap; of {} each keeps {}, too little to carry.",
+                            say(p_.thickness), say(p_.thickness / 2)))
+            .cures = {to("Boards", "thickness", 22_mm), {"Of plywood", {{"made", "sheet"}}}};
     if (ell() && (p_.arm > Length::mm(0.7 * std::min(p_.length, p_.leg2).mm()) || p_.arm < 80_mm))
         problem("arm_deep", "arm",
                 fmt::format("Arms {} deep on legs of {} make no L.", say(p_.arm),

@@ -20,6 +20,8 @@ class CornerBuilder : KindBuilder {
     static constexpr double lipShare = 8, grooveDeep = 8, stopped = 60;
 
     [[nodiscard]] bool ell() const { return p_.front == CornerFront::ell; }
+    /// An L of two boards.
+    [[nodiscard]] bool lapped() const { return ell() && !ofSheet(); }
     [[nodiscard]] bool round() const { return p_.front == CornerFront::round; }
     [[nodiscard]] bool ofSheet() const { return p_.made == CornerMade::sheet; }
     [[nodiscard]] Vec3 along(int wall) const { return wall == 0 ? Vec3{1, 0, 0} : f_.along2; }
@@ -40,6 +42,7 @@ class CornerBuilder : KindBuilder {
     /// Unit vectors of its grain and across it, seen from above.
     [[nodiscard]] std::pair<Vec3, Vec3> grain() const;
     void shelf();
+    void arms();
     void addBoard(Part b, int n);
     [[nodiscard]] std::string grainWords() const;
     void outlineFeature(Part& p, int n);

@@ -82,7 +82,7 @@ void CornerParams::describe(Parameters& p) {
     p.choice({.name = "made", .label = "Made of"}, made, cornerMades);
     p.choice({.name = "sheet", .label = "Sheet", .applies = !wood}, sheet, sheetOptions);
     p.length({.name = "thickness", .label = "Thickness"}, thickness, board);
-    p.whole({.name = "boards", .label = "Boards", .applies = wood}, boards,
+    p.whole({.name = "boards", .label = "Boards", .applies = wood && !ell}, boards,
             {.low = 1, .high = 8, .usualLow = 1, .usualHigh = 4});
     p.choice({.name = "grain",
               .label = "Grain",
@@ -142,7 +142,6 @@ void CornerParams::settle() {
     length = std::clamp(length, 300_mm, 600_mm);
     leg2 = std::clamp(leg2, length * 3 / 4, length * 4 / 3);
     if (front == CornerFront::ell) {
-        made = CornerMade::sheet;
         arm = std::clamp(arm, 100_mm, std::min(length, leg2) / 2);
     }
     if (made == CornerMade::sheet)
@@ -183,6 +182,8 @@ std::vector<Cure> CornerParams::strengthen(const Weakness& w) const {
             out.push_back({"Strips that hook into a groove", {{"capture", "groove"}}});
     }
     if (w.check.starts_with("front_")) {
+        if (made == CornerMade::boards && front == CornerFront::ell)
+            out.push_back({"Cut whole from plywood", {{"made", "sheet"}}});
         if (made == CornerMade::boards && front == CornerFront::straight && grain == CornerGrain::leg)
             out.push_back({"Grain along the front", {{"grain", "front"}}});
         if (front == CornerFront::straight && !strip)

@@ -130,13 +130,14 @@ void CornerBuilder::front(LedgersSeat& seat) const {
     if (ell()) {
         const double d = p_.arm.mm();
         const double c = std::min(c1, c2);
-        b.words = "the L in its corner";
+        b.words = lapped() ? "the L in its corner, where a half lap leaves half of each board"
+                           : "the L in its corner";
         b.moment = "M = F d (1 − d/c): the other arm turns with it";
         b.assumed = "the load of one arm stands in the middle of its depth";
         b.perHand = d * std::max(0.0, 1 - d / c);
         b.perLoad = b.perHand / 2; // the load of one arm stands in its middle
         b.share = 0.5;
-        b.section = {{board, d, t_, 0, 0}};
+        b.section = {{board, d, lapped() ? t_ / 2 : t_, 0, 0}};
         seat.front = b;
         return;
     }

@@ -16,6 +16,10 @@ std::pair<Vec3, Vec3> CornerBuilder::grain() const {
 }
 
 void CornerBuilder::shelf() {
+    if (lapped()) {
+        arms();
+        return;
+    }
     const auto [g, h] = grain();
     double low = 1e18;
     double high = -1e18;
@@ -41,7 +45,7 @@ void CornerBuilder::shelf() {
                            Length::mm(w1 - w0), Length::mm(t_),
                            {g * from + h * w0 + Vec3{0, 0, zs_}, g, h, {0, 0, 1}});
         clipToRing(b.solid, f_, stripT(), 8);
-        if (ell())
+        if (ell()) // of sheet
             cutInner(b.solid);
         if (b.solid.volume() < 1)
             continue;
@@ -52,6 +56,53 @@ void CornerBuilder::shelf() {
     shapeFront();
     for (std::size_t i = 1; i < boards_.size(); ++i)
         glueEdge(boards_[i - 1], boards_[i], static_cast<int>(i));
+}
+
+/// Of boards an L is two of them, each with its grain along its own wall, half lapped where they cross: cut
+/// from one panel an arm would have its grain across and break off in its corner.
+void CornerBuilder::arms() {
+    const double d = std::max(20.0, p_.arm.mm());
+    const double far = 2 * (f_.a + f_.b) + 100;
+    const auto strip = [&](int wall, double z0, double z1) {
+        const Vec3 g = along(wall);
+        const Vec3 h{-g.y, g.x, 0}; // to the left of its wall: into the room only along the first
+        const double from = wall == 0 ? -1 : -d;
+        return boxCell(g * (-far / 2) + h * from + Vec3{0, 0, z0}, {g, h, Vec3{0, 0, 1}},
+                       {far, d + 1, z1 - z0});
+    };
+    for (int wall : {0, 1}) {
+        const Vec3 g = along(wall);
+        const Vec3 h{-g.y, g.x, 0};
+        Part b =
+            blankPart("arm-" + side(wall), wall == 0 ? "arm along its wall" : "arm along the wall beside it",
+                      Length::mm(far), Length::mm(d), Length::mm(t_),
+                      {g * (-far / 2) + h * (wall == 0 ? 0 : -d) + Vec3{0, 0, zs_}, g, h, {0, 0, 1}});
+        clipToRing(b.solid, f_, 0, 8);
+        const double half = zs_ + t_ / 2;
+        subtract(b.solid, wall == 0 ? strip(1, zs_ - 1, half) : strip(0, half, zs_ + t_ + 1), 9);
+        fitBlank(b);
+        b.thickness = Length::mm(t_);
+        boards_.push_back(b.id);
+        Part& made = add(std::move(b),
+                         {std::string("length is the leg along its wall, to the corner"),
+                          fmt::format("width {} is the depth of the arms", say(p_.arm))},
+                         {0, 0, wall == 0 ? 1.0 : 0.4});
+        feature(
+            made, "lap", "half_lap",
+            fmt::format("half of its thickness, {}, away {} where the other arm crosses, to the angle of the "
+                        "corner; leave a hair and plane it to a push fit",
+                        say(Length::mm(t_ / 2)), wall == 0 ? "below" : "above"));
+    }
+    Joint j;
+    j.id = "lap";
+    j.first = "arm-1";
+    j.second = "arm-2";
+    j.how = Joinery::glue;
+    j.kind = "half_lap";
+    j.note = "Check the angle against the corner, or a template of it, before the glue grips; a clamp in the "
+             "middle "
+             "of the lap and one at each side, with blocks.";
+    d_.assembly.joints.push_back(std::move(j));
 }
 
 void CornerBuilder::addBoard(Part b, int n) {

@@ -42,6 +42,9 @@ struct MakeContext {
     std::string units = "mm";
     Length baseboard; ///< height of the one at the wall
     std::vector<BesideWall> beside;
+    /// Middles of the outlets of its wall, from the piece's lower left corner: the one chosen for what stands
+    /// on it, else all.
+    std::vector<Vec> outlets;
     /// What holds it, once that is known: 'rods-plate', 'arms' ..; empty the first time.
     std::string support;
     std::vector<Length> mountX; ///< where, from the piece's left end

@@ -275,7 +275,8 @@ class SlabBuilder : KindBuilder {
         double volume = 0;
         for (const auto& p : a.parts)
             volume += p.volume();
-        const double wide = volume / (p_.length.mm() * p_.thickness.mm());
+        const double mean = volume / (p_.length.mm() * p_.thickness.mm());
+        const double wide = std::max(1.0, mean - (p_.cable ? p_.cableD.mm() : 0)); // what the hole leaves
         a.member.rects = {{a.parts.front().id, wide, p_.thickness.mm(), 0, 0}};
         a.member.words = p_.build == SlabBuild::oneBoard ? "one board" : "boards glued into one section";
         const double L = p_.length.mm();

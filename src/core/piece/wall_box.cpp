@@ -31,6 +31,7 @@ class BoxBuilder : BoxWork {
         addBoxJoints(with);
         describeBox(with);
         addGlassRails(with);
+        addBoxHooks(with);
     }
 
   private:
@@ -49,6 +50,28 @@ class BoxBuilder : BoxWork {
         a.depth = p_.depth;
         a.height = p_.height;
         s_.bays = divide({s_.x0, s_.x1, s_.t, p_.dividers, p_.bays, p_.length});
+        railEnds();
+    }
+
+    /// Behind chosen bays the rail ends in the middle of the dividers before it, which hide its ends.
+    void railEnds() {
+        s_.railX0 = s_.x0;
+        s_.railX1 = s_.x1;
+        const int n = static_cast<int>(s_.bays.size());
+        if (p_.hang != BoxHang::cleat || p_.cleatFrom <= 0)
+            return;
+        const int last = p_.cleatTo == 0 ? n : p_.cleatTo;
+        if (p_.cleatFrom > n || last > n || last < p_.cleatFrom) {
+            problem(
+                "no_such_bay", p_.cleatFrom > n ? "cleat_from" : "cleat_to",
+                fmt::format("The cleat is to lie behind bays {} to {}; there are {}.", p_.cleatFrom, last, n))
+                .cures = {{"Behind all of them", {{"cleat_from", 0}, {"cleat_to", 0}}}};
+            return;
+        }
+        if (p_.cleatFrom > 1)
+            s_.railX0 = s_.bays[static_cast<std::size_t>(p_.cleatFrom) - 1].first - s_.t / 2;
+        if (last < n)
+            s_.railX1 = s_.bays[static_cast<std::size_t>(last) - 1].second + s_.t / 2;
     }
 
     void checkParameters() {

@@ -40,9 +40,12 @@ struct WallBoxParams {
     BoxHang hang = BoxHang::rail;
     Length railHeight = 70_mm;
     PlugWay plugs = PlugWay::bought;   ///< over screws through the sides
+    int cleatFrom = 0, cleatTo = 0;    ///< bays that the cleat lies behind, from 1 on; 0: all of them
+    int hooks = 0;                     ///< turned into the bottom from below
     int glasses = 0;                   ///< stemmed glasses side by side under the bottom
     Length foot = 75_mm, stem = 10_mm; ///< of a glass: its foot across, its stem
     bool cable = false;
+    bool cableToOutlet = false;              ///< that hole lies where the cable goes straight to the outlet
     Length cableAt = 100_mm, cableD = 30_mm; ///< from the left end, in the bottom at the wall
     std::string species = "scots_pine";
     BoardGrade grade = BoardGrade::ordinary;

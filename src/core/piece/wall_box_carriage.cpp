@@ -72,7 +72,7 @@ class BoxCarriage : BoxWork {
             a.spans.push_back({"bottom",
                                on,
                                {s_.x0, s_.x1},
-                               p_.depth,
+                               bottomLeft(),
                                coupled ? both : s_.t,
                                {"bottom-left", "bottom-right"}});
         }
@@ -90,9 +90,17 @@ class BoxCarriage : BoxWork {
             return;
         }
         if (p_.left)
-            a.hung.push_back({"side-left", {"top-left", "rail-left"}});
+            a.hung.push_back({"side-left", jointsOf("left", s_.railX0 == s_.x0)});
         if (p_.right)
-            a.hung.push_back({"side-right", {"top-right", "rail-right"}});
+            a.hung.push_back({"side-right", jointsOf("right", s_.railX1 == s_.x1)});
+    }
+
+    /// A side hangs on the top, and on the rail where that reaches it.
+    static std::vector<std::string> jointsOf(const std::string& side, bool rail) {
+        std::vector<std::string> out{"top-" + side};
+        if (rail)
+            out.push_back("rail-" + side);
+        return out;
     }
 
     void byRail() {
@@ -101,8 +109,8 @@ class BoxCarriage : BoxWork {
         if (!r)
             return;
         a.wallThrough = s_.t;
-        a.wallLeft = s_.x0;
-        a.wallRight = s_.x1;
+        a.wallLeft = s_.railX0;
+        a.wallRight = s_.railX1;
         const Length row = s_.z1 - std::min(20_mm, r->width / 2);
         a.wallRows = {row};
         if (ctx_.rows > 1 && row - s_.railZ >= 45_mm)
@@ -113,12 +121,15 @@ class BoxCarriage : BoxWork {
         a.leans = s_.z1; // its lower rear edges press on the wall
         if (p_.back != BoxBack::none && part("back"))
             a.wallFront = {{"back", p_.backThickness}};
-        a.member.rects = {{"rail", s_.t.mm(), r->width.mm(), s_.railZ.mm(), recess().mm()},
-                          {"top", p_.depth.mm(), s_.t.mm(), (s_.high - s_.t).mm(), 0}};
+        a.member.rects = {{"top", p_.depth.mm(), s_.t.mm(), (s_.high - s_.t).mm(), 0}};
+        if (wholeRail()) // past a shorter one only top and bottom are there
+            a.member.rects.insert(a.member.rects.begin(),
+                                  {"rail", s_.t.mm(), r->width.mm(), s_.railZ.mm(), recess().mm()});
         if (p_.bottom)
-            a.member.rects.push_back({"bottom", p_.depth.mm(), s_.t.mm(), s_.low.mm(), 0});
+            a.member.rects.push_back({"bottom", bottomLeft().mm(), s_.t.mm(), s_.low.mm(), 0});
         a.member.glued = false; // bottom and top bend side by side; the rail's glue is not counted on
-        a.member.words = "rail, top and bottom bend side by side";
+        a.member.words =
+            wholeRail() ? "rail, top and bottom bend side by side" : "top and bottom bend side by side";
     }
 
     void byRods() {
@@ -139,7 +150,7 @@ class BoxCarriage : BoxWork {
         a.wallLeft = Length();
         a.wallRight = p_.length;
         a.wallRows = {r.z};
-        a.member.rects = {{"bottom", p_.depth.mm(), s_.t.mm(), s_.low.mm(), 0}};
+        a.member.rects = {{"bottom", bottomLeft().mm(), s_.t.mm(), s_.low.mm(), 0}};
         a.member.words = "the bottom alone";
     }
 

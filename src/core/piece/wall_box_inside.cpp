@@ -33,14 +33,17 @@ class BoxInside : BoxWork {
             problem("rail_too_low", "rail_height",
                     fmt::format("A rail {} high holds no wall screw well; {} does.", say(high), say(50_mm)))
                 .cures.push_back(to("Rail", "rail_height", 60_mm));
-        Part& r = add(blankPart("rail", "rail", std::max(1_mm, s_.x1 - s_.x0), high, s_.t,
-                                {{s_.x0.mm(), (recess() + s_.t).mm(), (s_.z1 - high).mm()},
-                                 {1, 0, 0},
-                                 {0, 0, 1},
-                                 {0, -1, 0}}),
-                      {fmt::format("length {} is the clear width", say(s_.x1 - s_.x0)),
-                       fmt::format("height {} as asked for", say(high))},
-                      {0, -1, 0});
+        const Length across = std::max(1_mm, s_.railX1 - s_.railX0);
+        Part& r =
+            add(blankPart("rail", "rail", across, high, s_.t,
+                          {{s_.railX0.mm(), (recess() + s_.t).mm(), (s_.z1 - high).mm()},
+                           {1, 0, 0},
+                           {0, 0, 1},
+                           {0, -1, 0}}),
+                {fmt::format("length {} is {}", say(across),
+                             wholeRail() ? "the clear width" : "its bays and half the dividers beside them"),
+                 fmt::format("height {} as asked for", say(high))},
+                {0, -1, 0});
         r.finished = p_.back == BoxBack::none;
         s_.railZ = s_.z1 - high;
     }
@@ -168,20 +171,80 @@ class BoxInside : BoxWork {
         Part* b = part("bottom");
         if (!p_.cable || !b)
             return;
+        if (p_.cableToOutlet && toOutlet(*b))
+            return;
+        bore(*b, p_.cableAt, "");
+    }
+
+    /// The bay in which a hole finds wood all round, and the place there that is nearest to x.
+    [[nodiscard]] Length inABay(Length x) const {
+        const Length room = p_.cableD / 2 + 6_mm;
+        Length best = p_.cableAt;
+        Length away = 1'000'000_mm;
+        for (const auto& [from, to] : s_.bays) {
+            if (to - from < room * 2)
+                continue;
+            const Length at = std::clamp(x, from + room, to - room);
+            if (abs(at - x) < away) {
+                away = abs(at - x);
+                best = at;
+            }
+        }
+        return best;
+    }
+
+    /// Straight above or below the nearest outlet; through the back where that lies behind the box. True when
+    /// the hole is made.
+    bool toOutlet(Part& bottom) {
+        if (ctx_.outlets.empty()) {
+            problem("no_outlet", "cable_to_outlet",
+                    "No outlet is entered on this wall: the hole stays where it was typed.", false)
+                .cures = {{"At a typed place", {{"cable_to_outlet", false}}}};
+            return false;
+        }
+        const auto away = [&](const Vec& o) {
+            return abs(o.x - std::clamp(o.x, Length(), p_.length)) +
+                   abs(o.z - std::clamp(o.z, Length(), p_.height));
+        };
+        const Vec o = *std::min_element(ctx_.outlets.begin(), ctx_.outlets.end(),
+                                        [&](const Vec& a, const Vec& b) { return away(a) < away(b); });
+        const bool behind = o.x > s_.x0 && o.x < s_.x1 && o.z > s_.z0 && o.z < s_.z1;
+        if (Part* back = part("back"); behind && back) {
+            d_.derived["cable_at"] = o.x;
+            const Cell box = back->bounds();
+            back->holes.push_back({"back/cable",
+                                   {o.x.mm(), (box.at.y + box.size.y).mm(), o.z.mm()},
+                                   {0, -1, 0},
+                                   p_.cableD.mm(),
+                                   box.size.y.mm(),
+                                   "cable"});
+            return true;
+        }
+        const Length at = inABay(o.x);
+        d_.derived["cable_at"] = at;
+        const Length cord = abs(o.x - at) + abs(s_.low - o.z);
+        bore(bottom, at,
+             fmt::format(
+                 "{} from the left end, at the wall: the outlet is {} {} and {} beside it; {} of cable lie "
+                 "along the wall",
+                 say(at), say(abs(s_.low - o.z)), o.z < s_.low ? "lower" : "higher", say(abs(o.x - at)),
+                 say(cord)));
+        return true;
+    }
+
+    void bore(Part& b, Length at, const std::string& route) {
         const double y = innerBack().mm() + p_.cableD.mm() / 2 + 12;
-        if (y + p_.cableD.mm() / 2 > p_.depth.mm() - 15 || p_.cableAt - p_.cableD / 2 < s_.x0 ||
-            p_.cableAt + p_.cableD / 2 > s_.x1) {
+        if (y + p_.cableD.mm() / 2 > p_.depth.mm() - 15 || at - p_.cableD / 2 < s_.x0 ||
+            at + p_.cableD / 2 > s_.x1) {
             problem("cable_at_end", "cable_at",
                     fmt::format("A cable hole of {} finds no wood around it there.", say(p_.cableD)))
                 .cures.push_back(to("Hole at", "cable_at", (s_.x0 + s_.x1) / 2));
             return;
         }
-        b->holes.push_back({"bottom/cable",
-                            {p_.cableAt.mm(), y, s_.z0.mm()},
-                            {0, 0, -1},
-                            p_.cableD.mm(),
-                            s_.t.mm(),
-                            "cable"});
+        b.holes.push_back(
+            {"bottom/cable", {at.mm(), y, s_.z0.mm()}, {0, 0, -1}, p_.cableD.mm(), s_.t.mm(), "cable"});
+        if (!route.empty())
+            feature(b, "cable-way", "hole", route);
     }
 };
 

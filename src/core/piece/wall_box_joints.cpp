@@ -206,7 +206,7 @@ class BoxJoiner : BoxWork {
 
     void railEnd(bool leftOne) {
         const std::string side = leftOne ? "side-left" : "side-right";
-        if (!has(side))
+        if (!has(side) || (leftOne ? s_.railX0 != s_.x0 : s_.railX1 != s_.x1))
             return;
         const Part* rail = d_.assembly.find("rail");
         Joint j = named(leftOne ? "rail-left" : "rail-right", side, "rail", "butt");
@@ -246,12 +246,11 @@ class BoxJoiner : BoxWork {
         if (j.how != Joinery::glue) {
             std::vector<Length> avoid = ctx_.wallScrewsX;
             avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
-            const Length end = std::min(50_mm, (s_.x1 - s_.x0) / 4);
-            for (Length x : spread(s_.x0, s_.x1, end, 150_mm, avoid, 16_mm))
+            const Length end = std::min(50_mm, (s_.railX1 - s_.railX0) / 4);
+            for (Length x : spread(s_.railX0, s_.railX1, end, 150_mm, avoid, 16_mm))
                 j.spots.push_back({{x, rail->bounds().at.y + s_.t / 2, s_.high}});
         }
-        const Length low = s_.x0 + 30_mm;
-        placeClear(j, d_.assembly, low, s_.x1 - 30_mm, catalog_);
+        placeClear(j, d_.assembly, s_.railX0 + 30_mm, s_.railX1 - 30_mm, catalog_);
         finish(std::move(j));
     }
 

@@ -123,6 +123,21 @@ void WallBoxParams::describe(Parameters& p) {
     p.choice({.name = "hang", .label = "Hangs"}, hang, boxHangs);
     p.length({.name = "rail_height", .label = "Rail height", .applies = hang != BoxHang::rods}, railHeight,
              {.low = 1_mm, .high = 1000_mm, .usualLow = 60_mm, .usualHigh = 180_mm});
+    p.whole({.name = "cleat_from",
+             .label = "Cleat from bay",
+             .help = "Counted from the left; 0: behind all of them.",
+             .applies = hang == BoxHang::cleat && (dividers > 0 || !bays.empty())},
+            cleatFrom, {.low = 0, .high = 31, .usualLow = 0, .usualHigh = 2});
+    p.whole({.name = "cleat_to",
+             .label = "To bay",
+             .help = "0: to the last.",
+             .applies = hang == BoxHang::cleat && cleatFrom > 0},
+            cleatTo, {.low = 0, .high = 31, .usualLow = 0, .usualHigh = 3});
+    p.whole({.name = "hooks",
+             .label = "Hooks below",
+             .help = "Turned into the bottom, evenly spaced.",
+             .applies = bottom && glasses == 0},
+            hooks, {.low = 0, .high = 40, .usualLow = 0, .usualHigh = 6});
     p.whole({.name = "glasses",
              .label = "Stemmed glasses below",
              .help = "Side by side, each row as deep as the box; they hang by their feet.",
@@ -133,8 +148,13 @@ void WallBoxParams::describe(Parameters& p) {
     p.length({.name = "stem", .label = "Its stem", .applies = bottom && glasses > 0}, stem,
              {.low = 2_mm, .high = 60_mm, .usualLow = 6_mm, .usualHigh = 15_mm});
     p.flag({.name = "cable", .label = "A hole for a cable", .applies = bottom}, cable);
-    p.length({.name = "cable_at", .label = "From the left end", .applies = bottom && cable}, cableAt,
-             {.low = Length(), .high = 30'000_mm, .usualLow = 60_mm, .usualHigh = 1400_mm});
+    p.flag({.name = "cable_to_outlet",
+            .label = "Straight to the outlet",
+            .help = "The one that was chosen for what stands on it, or the nearest on this wall.",
+            .applies = bottom && cable},
+           cableToOutlet);
+    p.length({.name = "cable_at", .label = "From the left end", .applies = bottom && cable && !cableToOutlet},
+             cableAt, {.low = Length(), .high = 30'000_mm, .usualLow = 60_mm, .usualHigh = 1400_mm});
     p.length({.name = "cable_d", .label = "Diameter of that hole", .applies = bottom && cable}, cableD,
              {.low = 3_mm, .high = 80_mm, .usualLow = 8_mm, .usualHigh = 40_mm});
     p.group("Wood");
@@ -200,6 +220,15 @@ void WallBoxParams::settle() {
     if (bays.empty()) // boards of usual thickness sag over wider bays
         dividers = std::max(dividers, static_cast<int>(clear.mm() / 650));
     shelves = std::clamp(shelves, 0, std::max(0, static_cast<int>((height - thickness * 2).mm() / 110) - 1));
+    if (glasses > 0 || !bottom)
+        hooks = 0;
+    hooks = std::clamp(hooks, 0, std::max(0, static_cast<int>((length - thickness * 2).mm() / 60) - 1));
+    const int last = (bays.empty() ? dividers : static_cast<int>(bays.size())) + 1;
+    cleatFrom = hang == BoxHang::cleat ? std::min(cleatFrom, last) : 0;
+    cleatTo = cleatFrom == 0 || cleatTo == 0 ? 0 : std::clamp(cleatTo, cleatFrom, last);
+    const int behind = (cleatTo == 0 ? last : cleatTo) - cleatFrom + 1;
+    if (cleatFrom > 0 && (length - thickness * 2) * behind / last < 1000_mm) // it meets two studs
+        cleatFrom = cleatTo = 0;
     cableAt = std::clamp(cableAt, 80_mm, std::max(80_mm, length - 80_mm));
     if (depth < 140_mm)
         cable = false;

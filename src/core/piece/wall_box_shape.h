@@ -15,6 +15,7 @@ struct BoxShape {
     Length z0, z1;         ///< clear room between bottom and top
     Length low, high;      ///< lower face of the bottom, upper face of the top
     Length railZ;          ///< lower edge of the rail; 0 without one
+    Length railX0, railX1; ///< its ends
     std::vector<Bay> bays; ///< left to right
     struct Shelf {
         std::string id;
@@ -42,10 +43,16 @@ class BoxWork : protected CaseBuilder {
     /// At their very ends.
     [[nodiscard]] bool rabbeted() const { return p_.corners == BoxCorner::rabbeted; }
     [[nodiscard]] bool onRail() const { return p_.hang != BoxHang::rods; }
+    /// The rail lies behind all bays.
+    [[nodiscard]] bool wholeRail() const { return s_.railX0 == s_.x0 && s_.railX1 == s_.x1; }
     /// How far the rail is set in: a cleat is as thick as its board.
     [[nodiscard]] Length recess() const { return p_.hang == BoxHang::cleat ? s_.t : Length(); }
     /// Rear face of the back panel.
     [[nodiscard]] Length panelY() const;
+    /// Of the bottom's depth, what a cable hole leaves.
+    [[nodiscard]] Length bottomLeft() const {
+        return p_.cable && p_.bottom ? std::max(1_mm, p_.depth - p_.cableD) : p_.depth;
+    }
     /// From the rear: dividers and shelves begin in front of rail and panel.
     [[nodiscard]] Length innerBack() const;
     /// How far a sloping front edge falls back across a board.
@@ -63,6 +70,8 @@ void addBoxInside(const BoxWith& with);
 void addBoxJoints(const BoxWith& with);
 /// What things stand on, what spans and hangs on what, and how the box is held at the wall.
 void describeBox(const BoxWith& with);
+/// Hooks turned into the bottom from below. Last, as those rails.
+void addBoxHooks(const BoxWith& with);
 /// Rails for stemmed glasses under the bottom, with their screws. Last: the box moves up by them.
 void addGlassRails(const BoxWith& with);
 

@@ -5,6 +5,7 @@
 #include "plan/hold_findings.h"
 #include "plan/piece_finder.h"
 #include "plan/place_findings.h"
+#include "plan/way_in.h"
 #include "plan/remedies.h"
 #include "room/unknown_wall.h"
 
@@ -332,6 +333,7 @@ void findAboutPiece(const Project& project, const Plan& plan, const Catalog& cat
                     const PiecePlan& pp, std::vector<Finding>& out) {
     PieceFindings(project, plan, catalog, piece, pp, out).run();
     findAboutPlace(project, plan, catalog, piece, pp, out);
+    findAboutWayIn(project, plan, catalog, piece, pp, out);
 }
 
 void sortFindings(std::vector<Finding>& findings) {

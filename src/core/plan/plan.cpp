@@ -222,6 +222,9 @@ class Planner {
         ctx.metricScrews = metric();
         ctx.units = metric() ? "mm" : "in";
         ctx.baseboard = wall.baseboard;
+        for (const auto& o : wall.obstacles)
+            if (o.kind == "outlet" && (piece.power.outlet.empty() || piece.power.outlet == o.id))
+                ctx.outlets.push_back({o.centreX() - pp.left, {}, o.centreZ() - pp.bottom});
         if (std::string_view(kindInfo(piece.params).place) != "wall") // the others ask nothing of them
             ctx.beside = besideWalls(project_, wall.id, catalog_);
         return ctx;

@@ -109,7 +109,7 @@ class ShoppingList {
             if (p.stock == Stock::bar && h && h->option.rod)
                 ++count[fmt::format("{}, cut to {}", h->option.rod->label,
                                     formatLength(roundToTape(p.length, project_.style), project_.style))];
-            if (p.stock == Stock::fitting && !isPlug(p) && h && h->option.rod)
+            if (p.stock == Stock::fitting && !isPlug(p) && p.fromSupport && h && h->option.rod)
                 ++count["steel plate for a rod"];
         }
         if (pp.assembly().plugs == PlugWay::bought)
@@ -145,6 +145,13 @@ class ShoppingList {
             addLine("soft pad, clear, stuck on", "each", pads, shop_.price("bumper"));
     }
 
+    void hooks(const PiecePlan& pp) {
+        const auto n = std::count_if(pp.assembly().joints.begin(), pp.assembly().joints.end(),
+                                     [](const Joint& j) { return j.kind == "turned_in"; });
+        if (n > 0)
+            add("hook to turn in, 3 mm, brass", static_cast<double>(n), shop_.price("hook"), "hook");
+    }
+
     void plugs(const PiecePlan& pp) {
         std::map<std::string, int> count;
         for (const auto& p : pp.assembly().parts)
@@ -163,7 +170,7 @@ class ShoppingList {
         int bumpers = 0;
         Length profile;
         for (const auto& p : pp.assembly().parts) {
-            if (p.stock != Stock::fitting || isPlug(p))
+            if (p.stock != Stock::fitting || isPlug(p) || !p.fromSupport)
                 continue;
             if (p.material == "rubber")
                 ++bumpers;
@@ -191,8 +198,9 @@ class ShoppingList {
             if (j.how == Joinery::lagsGlue)
                 add(fmt::format("lag screw 6 mm (1/4 in) × {}", say(j.screwLength)), n,
                     shop_.price("joint_screw") * 4, "screw");
-            else if ((j.how == Joinery::screwsGlue || j.how == Joinery::screws) && s &&
-                     j.screwLength > Length())
+            else if ((j.how == Joinery::screwsGlue || j.how == Joinery::screws ||
+                      j.how == Joinery::pocketScrews) &&
+                     s && j.screwLength > Length())
                 add(fmt::format("wood screw {} × {}", s->label, screwLengthText(*s, j.screwLength.mm())), n,
                     shop_.price("joint_screw"), "screw");
             else if (j.how == Joinery::dowels && j.pin > Length())
@@ -208,6 +216,7 @@ class ShoppingList {
                     n, shop_.price("nail"), "nail");
         }
         plates(pp);
+        hooks(pp);
         for (const auto& p : pp.assembly().parts)
             for (const auto& f : p.features)
                 if (f.kind == "band") // and a little to trim at each end

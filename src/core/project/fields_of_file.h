@@ -296,6 +296,11 @@ template <typename A> void visit(A& a, ToolChoice& v) {
     a.length("rip", v.rip, zero, 5000_mm);
     a.length("cut_depth", v.cutDepth, zero, 1000_mm);
 }
+template <typename A> void visit(A& a, WayIn& v) {
+    a.length("door_width", v.doorWidth, zero, 5000_mm);
+    a.length("door_height", v.doorHeight, zero, 5000_mm);
+    a.length("stair_width", v.stairWidth, zero, 5000_mm);
+}
 template <typename A> void visit(A& a, LogEntry& v) {
     a.require("id");
     a.text("id", v.id);
@@ -316,6 +321,7 @@ template <typename A> void visit(A& a, Project& v) {
     a.object("wood", [&](auto& r) { visit(r, v.wood); });
     a.object("finish", [&](auto& r) { visit(r, v.finish); });
     a.object("tools", [&](auto& r) { visit(r, v.tools); });
+    a.object("way_in", [&](auto& r) { visit(r, v.wayIn); });
     a.texts("done", v.done);
     a.shared("log", v.log, [](auto& r, LogEntry& e) { visit(r, e); });
 }

@@ -125,6 +125,13 @@ struct ToolChoice {
     bool operator==(const ToolChoice&) const = default;
 };
 
+/// What everything on its way into the home must pass; 0: nobody measured.
+struct WayIn {
+    Length doorWidth, doorHeight; ///< clear, of the narrowest door
+    Length stairWidth;            ///< clear, of stairs and landing where they turn
+    bool operator==(const WayIn&) const = default;
+};
+
 struct FinishChoice {
     std::string recipe = "oil"; ///< of the project: a known system, one of the recipes below, or 'none'
     std::vector<FinishRecipe> recipes;      ///< the project's own
@@ -152,6 +159,7 @@ struct Project {
     WoodChoice wood;
     FinishChoice finish;
     ToolChoice tools;
+    WayIn wayIn;
     std::set<std::string> done; ///< ticked cuts and steps, by id
     SharedList<LogEntry> log;
 

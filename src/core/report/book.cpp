@@ -26,8 +26,10 @@ class Book {
         cuts();
         for (const auto& pp : plan_.pieces)
             steps(pp);
-        for (const auto& pp : plan_.pieces)
+        for (const auto& pp : plan_.pieces) {
             templates(pp);
+            pinRows(pp);
+        }
         finish();
         for (const auto& pp : plan_.pieces)
             hangSheet(pp);
@@ -152,6 +154,24 @@ class Book {
             b.picture = templateView(*p, pp.assembly(), project_.style);
             b.heightMm = b.picture.high.y - b.picture.low.y;
             b.trueSize = true;
+        }
+    }
+
+    /// Rows for shelf pins at 1:1: glued on thin sheet and bored it is the template of the steps.
+    void pinRows(const PiecePlan& pp) {
+        for (const auto& row : pinTemplates(pp.assembly(), project_.style)) {
+            add(BlockKind::newPage);
+            add(BlockKind::title, nameOf(pp) + ": template for shelf pins");
+            add(BlockKind::paragraph, "At true size: print without scaling, measure the line below, glue it "
+                                      "on thin sheet and bore it "
+                                      "through. Lay its edge to the board's, its lowest hole where the list "
+                                      "says; turned over it serves the board opposite.");
+            Block& b = add(BlockKind::drawing);
+            b.picture = pinTemplateView(row, project_.style);
+            b.heightMm = b.picture.high.y - b.picture.low.y;
+            b.trueSize = true;
+            for (const auto& r : row.rows)
+                add(BlockKind::small, r);
         }
     }
 

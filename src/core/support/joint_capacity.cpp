@@ -82,7 +82,8 @@ double jointTakes(const RailPiece& p, const Joint& j, const Vec3& force, bool le
             fasteners +=
                 pulls ? 0 : pinStrength(f.diameter, f.length, pinReach, p.woodC1.G, pinSteel, CD).capacity();
         } else if (f.kind.find("screw") != std::string::npos) {
-            fasteners += screwTakes(p, j, *second, f, pulls, CD);
+            // Out of a pocket it counts 0.8 of a screw driven straight (S10.8).
+            fasteners += screwTakes(p, j, *second, f, pulls, CD) * (f.kind == "pocket_screw" ? 0.8 : 1.0);
         }
     }
     double wood = glueStrength(GlueLine::longToLong, Fv, j.glueArea, CD);
