@@ -163,6 +163,15 @@ class TestBookcase : public QObject {
         QCOMPARE(pp.assembly().find("bottom")->length, 776_mm);
         QVERIFY(pp.assembly().find("shelf-1")->why.front().find("play") != std::string::npos);
     }
+    /// A bottom that begins before the baseboard has no groove for a panel behind it: a side holds it.
+    void aPanelBehindTheBottomIsHeldByTheSides() {
+        Project p = with("back=let_in notch_depth=30 kick=91");
+        p.walls.front().baseboard = 90_mm;
+        const Plan plan = test::planOf(p);
+        const Joint* j = first(plan).assembly().joint("back-groove");
+        QVERIFY(j && j->first == "side-left");
+        QCOMPARE(test::gapOrOverlap(first(plan).assembly()), QString());
+    }
     void theNotchIsAsHighAsTheWallsBaseboard() {
         Project p = with("notch_depth=20");
         p.walls.front().baseboard = 140_mm;

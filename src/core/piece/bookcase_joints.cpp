@@ -244,8 +244,12 @@ class BookcaseJoiner : BookcaseWork {
         keep(std::move(j));
     }
 
-    /// The panel ends above the baseboard, where the bottom lies lower.
-    [[nodiscard]] bool overBaseboard() const { return d_.assembly.find("back")->bounds().at.z > s_.z0; }
+    /// The panel ends above the baseboard, where the bottom lies lower, or stands behind a bottom that begins
+    /// before the baseboard.
+    [[nodiscard]] bool overBaseboard() const {
+        const Cell panel = d_.assembly.find("back")->bounds();
+        return panel.at.z > s_.z0 || d_.assembly.find("bottom")->bounds().at.y >= panel.at.y + panel.size.y;
+    }
 
     /// Its joint with the top keeps the case to the wall.
     void railTop() {
