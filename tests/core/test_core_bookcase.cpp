@@ -165,7 +165,7 @@ class TestBookcase : public QObject {
     }
     /// A bottom that begins before the baseboard has no groove for a panel behind it: a side holds it.
     void aPanelBehindTheBottomIsHeldByTheSides() {
-        Project p = with("back=let_in notch_depth=30 kick=91");
+        Project p = with("back=let_in notch_depth=30 kick=91 fixed=all");
         p.walls.front().baseboard = 90_mm;
         const Plan plan = test::planOf(p);
         const Joint* j = first(plan).assembly().joint("back-groove");

@@ -110,7 +110,7 @@ class TestWallBox : public QObject {
         p.pieces.front().params = withParameter(p.pieces.front().params, "bays", "150; 300", true).value();
         pp = first(test::planOf(p));
         QCOMPARE(pp.assembly().find("divider-1")->bounds().at.x, 168_mm);
-        QCOMPARE(pp.assembly().find("divider-3")->bounds().at.x, 486_mm);
+        QCOMPARE(pp.assembly().find("divider-2")->bounds().at.x, 486_mm);
         QVERIFY(!pp.assembly().find("divider-3"));
         // and in inches, with fractions
         QCOMPARE(box(p).bays.size(), std::size_t(2));
@@ -317,7 +317,7 @@ class TestWallBox : public QObject {
         const Plan some = test::planOf(with(set + "cleat_from=1 cleat_to=3"));
         const Assembly& a = first(some).assembly();
         const Part* rail = a.find("rail");
-        const Part* divider = a.find("divider-2");
+        const Part* divider = a.find("divider-3");
         QVERIFY(rail && divider);
         const Cell r = rail->bounds();
         QVERIFY(abs(r.at.x + r.size.x - (divider->bounds().at.x + divider->bounds().size.x / 2)) < 1_mm);
