@@ -59,6 +59,18 @@ class TestWayIn : public QObject {
         QVERIFY(passesDoor({900, 650, 1800}, 0, 0));       // nobody measured
         QVERIFY(!passesDoor({900, 690, 1800}, 700, 2000)); // 20 mm for hands
     }
+    /// It is part of the work: an edit of it counts, a file keeps it.
+    void itIsKept() {
+        Project p = bookcaseOf("");
+        const Project before = p;
+        p.wayIn = {700_mm, 1950_mm, 800_mm};
+        QVERIFY(!(p == before) && !p.sameWork(before));
+        const auto again = readProject(writeProject(p), "way.owl");
+        QVERIFY(again.has_value() && again->wayIn == p.wayIn && *again == p);
+        QVERIFY(!readProject(R"({"format":"upright-owl-project","version":2,"way_in":{"door_width":-5}})",
+                             "bad.owl")
+                     .has_value());
+    }
     void aCaseThatStopsOnTheStairsIsToldWithWhatHelps() {
         Project p = bookcaseOf("length=1400 height=1900 depth=400");
         QVERIFY(!test::finding(test::planOf(p), "no_stair") && !test::finding(test::planOf(p), "no_door"));

@@ -189,7 +189,7 @@ struct Project {
     [[nodiscard]] bool sameContent(const Project& o) const {
         return name == o.name && rooms == o.rooms && walls == o.walls && corners == o.corners &&
                alcoves == o.alcoves && pieces == o.pieces && wood == o.wood && finish == o.finish &&
-               tools == o.tools && done == o.done && log == o.log;
+               tools == o.tools && wayIn == o.wayIn && done == o.done && log == o.log;
     }
 };
 
