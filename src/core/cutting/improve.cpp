@@ -15,7 +15,7 @@ constexpr std::int64_t fewSteps = 20'000, fewestSteps = 4000;
 constexpr int fewRounds = 20;
 /// Parts that are taken up together where the exact search may still manage them; random fills otherwise.
 constexpr std::size_t fewParts = 11;
-constexpr int fills = 24;
+constexpr int fillsARound = 24;
 
 class Round {
   public:
@@ -29,7 +29,7 @@ class Round {
         if (sub_.kinds.empty())
             return false;
         auto next = solveExactly(sub_, stop, steps_);
-        for (int i = 0; !next && i < fills && !(stop && stop()); ++i)
+        for (int i = 0; !next && i < fillsARound && !(stop && stop()); ++i)
             if (auto filled = fillGreedily(sub_, random_, &old_, stop); filled && better(sub_, *filled, old_))
                 next = std::move(filled);
         if (!next || better(sub_, old_, *next))

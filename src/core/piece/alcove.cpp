@@ -13,10 +13,10 @@ namespace owl {
 
 namespace {
 
-constexpr double ladderPlay = 2;     // mm at each end of the back ledger: it is pushed in from the front
-constexpr double driverRoom = 188;   // mm before the head of a screw
-constexpr double blockSpacing = 400; // mm: what a skin of 12 mm spans without a hollow sound
-constexpr double packingLong = 80;   // mm along the wall: room for two screws on each side of the stud's
+constexpr double ladderPlay = 2;      // mm at each end of the back ledger: it is pushed in from the front
+constexpr double packingDriver = 188; // mm before the head of a screw
+constexpr double blockSpacing = 400;  // mm: what a skin of 12 mm spans without a hollow sound
+constexpr double packingLong = 80;    // mm along the wall: room for two screws on each side of the stud's
 
 } // namespace
 
@@ -273,7 +273,7 @@ void AlcoveBuilder::blocks() {
         n = std::max(1, static_cast<int>(std::ceil(clear / blockSpacing)) - 1);
     for (int i = 0; i < n; ++i) {
         // Room for a driver at the screws through the ledgers' packing on either side.
-        const double side = pack_ > 0 && clear > 2 * (driverRoom + ft_) ? driverRoom + ft_ / 2 : 0;
+        const double side = pack_ > 0 && clear > 2 * (packingDriver + ft_) ? packingDriver + ft_ / 2 : 0;
         double x = freeOfScrews(std::clamp(x0 + clear * (i + 1) / (n + 1), x0 + side, x1 - side));
         if (x - ft_ / 2 < x0 + 10 || x + ft_ / 2 > x1 - 10 ||
             (!blockX_.empty() && x - blockX_.back() < ft_ + 60)) {
