@@ -56,7 +56,7 @@ double secondsToWrite(const CutJob& job) {
     double pieces = 0;
     for (const auto& p : job.parts)
         pieces += p.quantity;
-    return pieces * 1.2e-6 + static_cast<double>(job.parts.size()) * 1.2e-5;
+    return pieces * 1.2e-6 + static_cast<double>(job.parts.size()) * 1.6e-5;
 }
 
 int doPlan(const Options& o, std::ostream& out, std::ostream& err) {

@@ -12,7 +12,7 @@ namespace {
 /// Steps of the exact search on a few boards: a round takes a millisecond at most, a quarter of one where
 /// there are few rounds, since somebody waits then.
 constexpr std::int64_t fewSteps = 20'000, fewestSteps = 4000;
-constexpr int fewRounds = 20;
+constexpr int fewRounds = 30;
 /// Parts that are taken up together where the exact search may still manage them; random fills otherwise.
 constexpr std::size_t fewParts = 11;
 constexpr int fillsARound = 24;

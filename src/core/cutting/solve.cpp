@@ -298,8 +298,8 @@ void mergeRepeats(CutPlan& plan) {
     plan.boards = std::move(out);
 }
 
-/// Random fills of which the best is worked on; rounds on it; fills that such a round is worth.
-constexpr int startFills = 200, patience = 100, roundWorth = 4;
+/// Random fills of which the best is worked on, and rounds on it for each five of them.
+constexpr int startFills = 200, roundsForFive = 2;
 /// Dearer than any.
 const GroupPlan unbeaten{{}, std::numeric_limits<Money>::max(), {}, false};
 
@@ -307,23 +307,25 @@ const GroupPlan unbeaten{{}, std::numeric_limits<Money>::max(), {}, false};
 GroupPlan searchGroup(const CutGroup& g, const CutEffort& effort) {
     std::mt19937 random(20260307);
     GroupPlan best = *fillGreedily(g, random, nullptr);
-    int rounds = effort.tries;
-    const int fills = std::min(startFills, std::max(1, rounds / 2));
-    const auto over = [&] { return rounds <= 0 || (effort.stop && effort.stop()); };
-    while (!over()) {
+    const auto over = [&] { return effort.stop && effort.stop(); };
+    // The first one too may be made better.
+    std::optional<GroupPlan> start = effort.tries > 0 ? std::optional(best) : std::nullopt;
+    for (int done = 0; done < effort.tries && !over();) {
+        const int fills = std::min(startFills, effort.tries - done);
         // The best of some random plans, and what can be made of it.
-        std::optional<GroupPlan> start;
-        for (int i = 0; i < fills && !over(); ++i, --rounds) {
+        for (int i = 0; i < fills && !over(); ++i) {
             auto next = fillGreedily(g, random, start ? &*start : &unbeaten, effort.stop);
             if (next && (!start || better(g, *next, *start)))
                 start = std::move(next);
         }
+        done += fills;
         if (!start)
             break;
-        const int most = std::min(std::max(0, rounds) / roundWorth, patience);
-        rounds -= roundWorth * (most - improve(g, *start, random, most, patience, effort.stop)) + 1;
+        const int rounds = std::max(1, fills * roundsForFive / 5);
+        improve(g, *start, random, rounds, rounds, effort.stop);
         if (better(g, *start, best))
-            best = *std::move(start);
+            best = *start;
+        start.reset();
     }
     return best;
 }
