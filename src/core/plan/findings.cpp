@@ -5,8 +5,8 @@
 #include "plan/hold_findings.h"
 #include "plan/piece_finder.h"
 #include "plan/place_findings.h"
-#include "plan/way_in.h"
 #include "plan/remedies.h"
+#include "plan/way_in.h"
 #include "room/unknown_wall.h"
 
 #include <algorithm>
