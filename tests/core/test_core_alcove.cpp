@@ -3,6 +3,7 @@
 #include "drawing/views.h"
 #include "drawings.h"
 #include "edit/fields.h"
+#include "project/random_project.h"
 #include "solid/query.h"
 #include "strength/wall_pieces.h"
 #include "support/joint_capacity.h"
@@ -64,6 +65,21 @@ struct FrontOfFrame {
 class TestAlcove : public QObject {
     Q_OBJECT
   private slots:
+    /// A block nearer to a side strip than a driver is long: whoever fixes the strip last is told.
+    void aNarrowAlcoveAsksForAShortDriver() {
+        // By lot, narrow, let into the opened cover, with packing at both sides.
+        const Plan narrow = test::planOf(randomProject("alcove", Units::metric, 9023).value());
+        const Plan wide = test::planOf(newProject("alcove", Units::metric).value());
+        const auto strips = [](const Plan& plan) {
+            for (const auto& s : plan.pieces.front().steps)
+                if (s.id.ends_with("/fix-support"))
+                    return s;
+            return BuildStep();
+        };
+        QCOMPARE(strips(narrow).reach, std::string("short"));
+        QVERIFY(strips(narrow).text.find("short one") != std::string::npos);
+        QVERIFY(strips(wide).reach.empty() && !strips(wide).id.empty());
+    }
     void aDefaultAlcoveHolds() {
         for (const Units units : {Units::metric, Units::imperial}) {
             const Plan plan = test::planOf(newProject("alcove", units).value());

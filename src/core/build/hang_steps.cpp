@@ -123,6 +123,11 @@ void stageSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSt
         s.joins = stage.joins;
         s.shapes = stage.shapes;
         s.hangs = i + 1 == in.stages.size();
+        if (stage.tight) {
+            s.reach = "short";
+            s.text += " Any driver has room as long as the rest is away; once it stands there only a short "
+                      "one has.";
+        }
         if (i == 0) {
             s.text += " " + fixingsInAll(in);
             s.minutes += static_cast<double>(in.marks.size()) * catalog.minutes("screw");

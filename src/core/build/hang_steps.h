@@ -8,6 +8,7 @@ namespace owl {
 struct HangStage {
     WallStage say;
     std::vector<std::string> adds, joins, shapes; ///< shapes: what is scribed there
+    bool tight = false; ///< once what the shop made stands there, only a short driver has room
 };
 
 /// What hanging needs to know beyond the marks.

@@ -244,13 +244,15 @@ void AlcoveBuilder::ladder() {
     }
 }
 
-/// Beside the screws of the studs, as near to where it should stand as they allow; there when they do not.
-double AlcoveBuilder::freeOfScrews(double wanted) const {
+/// Beside the screws of the studs, between `low` and `high`, as near to where it should stand as they allow;
+/// there when they do not.
+double AlcoveBuilder::freeOfScrews(double wanted, double low, double high) const {
     // A driver's width and the half of the block beside it.
     const double keep = ft_ / 2 + 22;
     for (int step = 0; step <= 30; ++step)
         for (const double tried : {wanted + step * 4, wanted - step * 4})
-            if (std::none_of(ctx_.wallScrewsX.begin(), ctx_.wallScrewsX.end(),
+            if (tried >= low && tried <= high &&
+                std::none_of(ctx_.wallScrewsX.begin(), ctx_.wallScrewsX.end(),
                              [&](Length s) { return std::abs(s.mm() - tried) < keep; }))
                 return tried;
     return wanted;
@@ -274,7 +276,8 @@ void AlcoveBuilder::blocks() {
     for (int i = 0; i < n; ++i) {
         // Room for a driver at the screws through the ledgers' packing on either side.
         const double side = pack_ > 0 && clear > 2 * (packingDriver + ft_) ? packingDriver + ft_ / 2 : 0;
-        double x = freeOfScrews(std::clamp(x0 + clear * (i + 1) / (n + 1), x0 + side, x1 - side));
+        double x = freeOfScrews(std::clamp(x0 + clear * (i + 1) / (n + 1), x0 + side, x1 - side), x0 + side,
+                                x1 - side);
         if (x - ft_ / 2 < x0 + 10 || x + ft_ / 2 > x1 - 10 ||
             (!blockX_.empty() && x - blockX_.back() < ft_ + 60)) {
             if (p_.blocks > 0 && i + 1 == n)

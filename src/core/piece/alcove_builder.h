@@ -30,7 +30,7 @@ class AlcoveBuilder : CaseBuilder {
     void sideLedgers();
     void ladder();
     void blocks();
-    [[nodiscard]] double freeOfScrews(double wanted) const;
+    [[nodiscard]] double freeOfScrews(double wanted, double low, double high) const;
     void crossPiece(const std::string& id, const std::string& name, double from, const std::string& why,
                     double aside);
     void frameJoints();

@@ -1,6 +1,7 @@
 #include "plan/plan_hang.h"
 
 #include "assembly/plugs.h"
+#include "build/order.h"
 #include "hang/marks.h"
 
 #include <algorithm>
@@ -46,6 +47,22 @@ std::vector<std::string> firstOnTheWalls(const Assembly& a) {
     return out;
 }
 
+/// True when something that was put together in the shop stands where a straight driver would be.
+bool tightWithTheFrame(const Assembly& a, const HangStage& stage) {
+    const auto ofTheShop = [&](const std::string& part) {
+        return std::any_of(a.joints.begin(), a.joints.end(), [&](const Joint& j) {
+            return !j.atWall && (j.first == part || j.second == part);
+        });
+    };
+    return std::any_of(stage.joins.begin(), stage.joins.end(), [&](const std::string& id) {
+        const Joint* j = a.joint(id);
+        const auto way = j ? inTheDriversWay(*j, a) : std::vector<std::string>();
+        return std::any_of(way.begin(), way.end(), [&](const std::string& part) {
+            return ofTheShop(part) && part != j->first && part != j->second;
+        });
+    });
+}
+
 /// What comes in with each stage: the strips first, then whatever the joints of a stage bring.
 void stages(const Assembly& a, HangInput& h) {
     std::vector<std::string> left = broughtAtTheWall(a);
@@ -67,6 +84,7 @@ void stages(const Assembly& a, HangInput& h) {
                     scribed(a, id, h, stage);
                 }
             }
+        stage.tight = tightWithTheFrame(a, stage);
         h.stages.push_back(std::move(stage));
     }
 }
