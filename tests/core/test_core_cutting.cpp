@@ -87,7 +87,7 @@ class TestCutting : public QObject {
             std::mt19937 random(static_cast<unsigned>(*rc::gen::inRange(1, 1000)));
             const GroupPlan before = *fillGreedily(g, random, nullptr);
             GroupPlan plan = before;
-            improve(g, plan, random, 40, 40);
+            improve(g, plan, random, 40);
             RC_ASSERT(!better(g, before, plan));
             std::vector<int> counts = plan.left;
             std::vector<int> used(3, 0);

@@ -363,6 +363,13 @@ class TestWallBox : public QObject {
         QVERIFY(std::any_of(plan.shopping.begin(), plan.shopping.end(),
                             [](const auto& l) { return l.what.find("hook") != std::string::npos; }));
         QVERIFY(test::saysWhatWould(test::planOf(with("length=400 hooks=20")), "wall_box.hooks_too_close"));
+        // Below rods their screws end before them.
+        const Plan rods = test::planOf(with("hang=rods thickness=40 hooks=3"));
+        for (const auto& h : first(rods).assembly().find("bottom")->holes)
+            if (h.purpose.starts_with("hook-"))
+                QVERIFY(h.depth <= 40 / 2 - 10);
+        QVERIFY(test::saysWhatWould(test::planOf(with("hang=rods thickness=30 hooks=3")),
+                                    "wall_box.hooks_too_shallow"));
     }
     /// Straight above the outlet, beside a divider that is in the way; through the back where it lies behind.
     void theCableGoesToTheOutlet() {
@@ -396,6 +403,14 @@ class TestWallBox : public QObject {
         const PiecePlan behind = first(test::planOf(p));
         QVERIFY(!hole(behind, "bottom") && hole(behind, "back"));
         QVERIFY(std::abs(hole(behind, "back")->at.z - 150) < 0.01);
+        // Behind the rail the panel has no way through; without a panel none is needed.
+        wall.obstacles.front().z = before.bottom + 300_mm - o.height / 2;
+        const PiecePlan covered = first(test::planOf(p));
+        QVERIFY(hole(covered, "bottom") && !hole(covered, "back"));
+        box(p).back = BoxBack::none;
+        wall.obstacles.front().z = before.bottom + 150_mm - o.height / 2;
+        QVERIFY(test::saysWhatWould(test::planOf(p), "wall_box.no_hole_needed"));
+        QVERIFY(!hole(first(test::planOf(p)), "bottom"));
     }
     void withoutARailItHangsOnRodsInItsBottom() {
         Project p = with("hang=rods thickness=40 height=160");

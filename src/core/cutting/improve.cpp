@@ -19,24 +19,21 @@ constexpr int fillsARound = 24;
 
 class Round {
   public:
-    Round(const CutGroup& g, const GroupPlan& plan, std::mt19937& random, std::int64_t steps)
+    Round(const CutGroup& g, GroupPlan& plan, std::mt19937& random, std::int64_t steps)
         : g_(g), plan_(plan), random_(random), steps_(steps) {}
 
-    /// True when the plan is another one now, better or as good.
-    bool run(GroupPlan& plan, const std::function<bool()>& stop) {
+    /// What is better or as good takes the place of what was there.
+    void run(const std::function<bool()>& stop) {
         choose();
         makeGroup();
         if (sub_.kinds.empty())
-            return false;
+            return;
         auto next = solveExactly(sub_, stop, steps_);
         for (int i = 0; !next && i < fillsARound && !(stop && stop()); ++i)
             if (auto filled = fillGreedily(sub_, random_, &old_, stop); filled && better(sub_, *filled, old_))
                 next = std::move(filled);
-        if (!next || better(sub_, old_, *next))
-            return false;
-        const bool gain = better(sub_, *next, old_);
-        replace(plan, *next);
-        return gain;
+        if (next && !better(sub_, old_, *next))
+            replace(*next);
     }
 
   private:
@@ -92,22 +89,22 @@ class Round {
     }
 
     /// The new boards instead of the chosen ones, in the group's own numbers.
-    void replace(GroupPlan& plan, GroupPlan& next) const {
+    void replace(GroupPlan& next) {
         for (std::size_t i = chosen_.size(); i-- > 0;)
-            plan.boards.erase(plan.boards.begin() + static_cast<std::ptrdiff_t>(chosen_[i]));
-        plan.cost += next.cost - old_.cost;
+            plan_.boards.erase(plan_.boards.begin() + static_cast<std::ptrdiff_t>(chosen_[i]));
+        plan_.cost += next.cost - old_.cost;
         for (std::size_t i = 0; i < kinds_.size(); ++i)
-            plan.left[kinds_[i]] = next.left[i];
+            plan_.left[kinds_[i]] = next.left[i];
         for (auto& b : next.boards) {
             b.board = boards_[b.board];
             for (auto& p : b.placed)
                 p.kind = kinds_[p.kind];
-            plan.boards.push_back(std::move(b));
+            plan_.boards.push_back(std::move(b));
         }
     }
 
     const CutGroup& g_;
-    const GroupPlan plan_; // as it was
+    GroupPlan& plan_;
     std::mt19937& random_;
     std::int64_t steps_;
     std::vector<std::size_t> chosen_, kinds_, boards_;
@@ -117,15 +114,11 @@ class Round {
 
 } // namespace
 
-int improve(const CutGroup& group, GroupPlan& plan, std::mt19937& random, int rounds, int patience,
-            const std::function<bool()>& stop) {
+void improve(const CutGroup& group, GroupPlan& plan, std::mt19937& random, int rounds,
+             const std::function<bool()>& stop) {
     const std::int64_t steps = rounds <= fewRounds ? fewestSteps : fewSteps;
-    for (int idle = 0; rounds > 0 && idle < patience && plan.boards.size() > 1; --rounds) {
-        if (stop && stop())
-            break;
-        idle = Round(group, plan, random, steps).run(plan, stop) ? 0 : idle + 1;
-    }
-    return rounds;
+    for (; rounds > 0 && plan.boards.size() > 1 && !(stop && stop()); --rounds)
+        Round(group, plan, random, steps).run(stop);
 }
 
 } // namespace owl

@@ -321,8 +321,7 @@ GroupPlan searchGroup(const CutGroup& g, const CutEffort& effort) {
         done += fills;
         if (!start)
             break;
-        const int rounds = std::max(1, fills * roundsForFive / 5);
-        improve(g, *start, random, rounds, rounds, effort.stop);
+        improve(g, *start, random, std::max(1, fills * roundsForFive / 5), effort.stop);
         if (better(g, *start, best))
             best = *start;
         start.reset();

@@ -42,8 +42,12 @@ class BoxHooks : BoxWork {
   private:
     const Length hookHigh = 30_mm, hookWide = 22_mm, wire = 3_mm;
 
-    /// Of the bottom, above the lower face: less where a divider is let in.
-    [[nodiscard]] Length wood() const { return s_.bays.size() > 1 ? s_.t - p_.housing : s_.t; }
+    /// Of the bottom, above the lower face: less where a divider is let in, and below rods in its middle.
+    [[nodiscard]] Length wood() const {
+        if (!onRail())
+            return s_.t / 2 - 7_mm;
+        return s_.bays.size() > 1 ? s_.t - p_.housing : s_.t;
+    }
 
     /// `at`: where its shank enters the bottom's lower face.
     void hook(int number, const Vec& at, Length deep) {

@@ -208,7 +208,16 @@ class BoxInside : BoxWork {
         };
         const Vec o = *std::min_element(ctx_.outlets.begin(), ctx_.outlets.end(),
                                         [&](const Vec& a, const Vec& b) { return away(a) < away(b); });
-        const bool behind = o.x > s_.x0 && o.x < s_.x1 && o.z > s_.z0 && o.z < s_.z1;
+        // In a bay and clear of the rail, which stands behind the panel.
+        const Length room = p_.cableD / 2;
+        const bool behind =
+            inABay(o.x) == o.x && o.z > s_.z0 + room && o.z < (part("rail") ? s_.railZ : s_.z1) - room;
+        if (behind && p_.back == BoxBack::none) {
+            problem("no_hole_needed", "cable_to_outlet",
+                    "The outlet lies inside the box, whose back is open: the cable needs no hole.", false)
+                .cures = {{"No hole", {{"cable", false}}}};
+            return true;
+        }
         if (Part* back = part("back"); behind && back) {
             d_.derived["cable_at"] = o.x;
             const Cell box = back->bounds();
