@@ -44,6 +44,9 @@ class TestCaseParts : public QObject {
         QTest::newRow("block") << "block under divider 1"
                                << "block under divider"
                                << "block under divider 1";
+        QTest::newRow("of a section") << "left side of section 2"
+                                      << "left side"
+                                      << "the left side of section 2";
         QTest::newRow("digits alone") << "12"
                                       << "12"
                                       << "the 12";

@@ -53,9 +53,23 @@ Surface surfaceFor(const Assembly& a, const std::string& id) {
     return it == all.end() ? all.front() : *it;
 }
 
+const Part* inLine(const Assembly& a, const std::string& id, double x) {
+    const Part* first = a.find(id);
+    for (const auto& p : a.parts)
+        if (p.id == id || p.continues == id) {
+            const Cell b = p.bounds();
+            if (b.at.x.mm() <= x && x <= (b.at.x + b.size.x).mm())
+                return &p;
+        }
+    return first;
+}
+bool takesWallScrews(const Assembly& a, const Part& p) {
+    return !a.wallPart.empty() && (p.id == a.wallPart || p.continues == a.wallPart);
+}
+
 bool behindThings(const Assembly& a, const Part& p) {
     const Cell box = p.bounds();
-    return p.id == a.wallPart ||
+    return takesWallScrews(a, p) ||
            (!a.surfaces.empty() && box.at.y + box.size.y <= a.surfaceBack + Length::mm(0.1));
 }
 

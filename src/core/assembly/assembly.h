@@ -241,6 +241,7 @@ struct CavitySeat {
     std::string top, bottom;         ///< the skins
     Length topThickness, bottomThickness;
     std::vector<std::pair<Length, Length>> below; ///< what stands under it at the wall: middle, half width
+    std::vector<Length> keepFree; ///< places along it where no arm may be: a cable goes down there
 };
 
 struct Assembly {
@@ -267,6 +268,7 @@ struct Assembly {
     bool screwedFlat = false; ///< too heavy to hang on hooks: the wall part is screwed to the wall itself
     Length top;               ///< highest place a hand can press on at the front edge
     Length standsOut;         ///< into the room, where that is less than its depth: a shelf across a corner
+    Length carried;           ///< length of the longest thing that the shop puts together; 0: the whole
     Length standOff;          ///< how far what holds it keeps it from the wall
     std::optional<RodSeat> rods;
     std::optional<CavitySeat> cavity;
@@ -285,6 +287,11 @@ struct Assembly {
     [[nodiscard]] const Part* find(const std::string& id) const;
     [[nodiscard]] const Joint* joint(const std::string& id) const;
 };
+
+/// The part of that id, or the one of another section that continues it, at x mm; null where neither is.
+const Part* inLine(const Assembly& a, const std::string& id, double x);
+/// True for the part that takes the wall's screws, and for what continues it.
+bool takesWallScrews(const Assembly& a, const Part& p);
 
 /// All places where things stand, at least one; the first is where things are put that name none.
 std::vector<Surface> surfacesOf(const Assembly& a);

@@ -76,8 +76,10 @@ struct Part {
     Length allowance;         ///< it is cut so much longer and wider, and fitted in its place
     bool fromSupport = false; ///< what holds the piece brought it
     bool finished = true;     ///< gets the finish
-    std::string cutWith;      ///< an equal part whose row in the cut list counts for this one
-    Vec3 apart;               ///< where it goes when the piece is pulled apart, in depths of the piece
+    std::string
+        continues;       ///< the part in line with it, along the piece, that it continues in another section
+    std::string cutWith; ///< an equal part whose row in the cut list counts for this one
+    Vec3 apart;          ///< where it goes when the piece is pulled apart, in depths of the piece
     /// Volume of the solid in mm3.
     [[nodiscard]] double volume() const { return solid.volume(); }
     /// Smallest box along the piece's axes.

@@ -157,6 +157,13 @@ void standSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSt
         in.mass > 20 || in.length > 1200_mm ? "Two people. " : "");
     stand.minutes = 20;
     stand.tools = {"level", "wedges", "fine saw"};
+    for (const auto& note : in.notes)
+        stand.text += " " + note;
+    if (!in.notes.empty()) {
+        stand.title = "Stand the sections up and screw them together";
+        stand.minutes += 10 * static_cast<double>(in.notes.size());
+        stand.tools.insert(stand.tools.end(), {"clamps", "drill", "driver"});
+    }
     if (in.mass > 20)
         stand.cautions = catalog.cautionsFor("lifting");
     out.push_back(std::move(stand));

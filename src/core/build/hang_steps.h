@@ -28,6 +28,7 @@ struct HangInput {
     std::string keepersBehind;      ///< what stands in the way of a straight driver there
     std::vector<std::string> adds;  ///< parts that come in at the wall
     std::vector<std::string> joins; ///< joints made there
+    std::vector<std::string> notes; ///< how they are made: what is put together of sections
     std::vector<std::string> early; ///< of these, those made before the piece goes on
     std::vector<std::string> plugs; ///< over the heads of those joints: parts, and joints of the same ids
     std::vector<HangStage> stages;  ///< 'ledgers' only

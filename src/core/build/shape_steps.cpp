@@ -1,5 +1,6 @@
 #include "build/shape_steps.h"
 
+#include "build/feature_work.h"
 #include "measure/words.h"
 
 #include <algorithm>
@@ -35,34 +36,25 @@ class ShapeSteps {
         return taken ? fmt::format("{}-{}", id, taken + 1) : id;
     }
     void shapeParts() {
-        for (const auto& p : a_.parts) {
+        for (const auto& p : a_.parts)
             for (const auto& f : p.features) {
-                if (f.id == a_.shapedTogether || f.kind == "pin_row")
+                if (f.id == a_.shapedTogether || f.kind == "pin_row" || madeElsewhere(f) || withItsLike(p, f))
                     continue;
-                if (f.kind == "order" || f.kind == "scribe") // when what it goes to stands there
-                    continue;
-                if (withItsLike(p, f))
-                    continue;
-                if (f.kind == "band") {
+                if (f.kind == "band")
                     band(p, f);
-                    continue;
-                }
-                if (f.kind == "mitre" || f.kind == "bevel" || f.kind == "curve" || f.kind == "housing") {
-                    sawn(p, f);
-                    continue;
-                }
-                const bool step = f.kind == "step";
-                const bool profile = f.kind == "profile";
-                auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
-                              capitalised(f.text) + ".", step ? 8 : c_.minutes("tongue"));
-                s.parts = s.fresh = {p.id};
-                s.shapes = {f.id};
-                s.tools = step      ? std::vector<std::string>{"fine saw", "square"}
-                          : profile ? std::vector<std::string>{"router with a bit for the edge", "clamps"}
-                                    : std::vector<std::string>{"router with a straight bit", "fence"};
-                s.cautions = c_.cautionsFor(step ? "cutting small parts" : "router passes");
+                else
+                    cut(p, f);
             }
-        }
+    }
+
+    void cut(const Part& p, const Feature& f) {
+        const FeatureWork& work = workOf(f);
+        auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
+                      capitalised(f.text) + ".", work.minutes > 0 ? work.minutes : c_.minutes("tongue"));
+        s.parts = s.fresh = {p.id};
+        s.shapes = {f.id};
+        s.tools = work.tools;
+        s.cautions = c_.cautionsFor(work.caution);
     }
 
     /// Braces, shelves, strips that are numbered: what is cut alike into equal ones is one step, on one
@@ -98,10 +90,10 @@ class ShapeSteps {
                 capitalised(f.text) +
                     ": iron the band on, roll it down while it is warm, and trim both edges with a "
                     "sharp chisel flat on the face; a veneer's width stands out at each end until then.",
-                6);
+                workOf(f).minutes);
         s.parts = s.fresh = {p.id};
         s.shapes = {f.id};
-        s.tools = {"iron", "roller", "sharp chisel"};
+        s.tools = workOf(f).tools;
     }
 
     /// All rows for shelf pins through one template: holes at one height in all uprights, whatever is a
@@ -145,21 +137,6 @@ class ShapeSteps {
         made.shapes = std::move(s.shapes);
         made.tools = {"drill with a guide block", "depth stop", "template"};
         made.cautions = c_.cautionsFor("drilling");
-    }
-
-    /// Mitres, outlines, recesses: said by the feature itself.
-    void sawn(const Part& p, const Feature& f) {
-        auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
-                      capitalised(f.text) + ".", 8);
-        s.parts = s.fresh = {p.id};
-        s.shapes = {f.id};
-        s.tools = f.kind == "mitre" || f.kind == "bevel"
-                      ? std::vector<std::string>{"saw with a tilting blade", "stop block"}
-                  : f.kind == "curve" && f.text.find("template") != std::string::npos
-                      ? std::vector<std::string>{"jigsaw", "rasp"}
-                  : f.kind == "curve" ? std::vector<std::string>{"drawknife or jigsaw", "brush"}
-                                      : std::vector<std::string>{"router with a straight bit", "chisel"};
-        s.cautions = c_.cautionsFor(f.kind == "housing" ? "router passes" : "cutting small parts");
     }
 
     const BuildInput& in_;

@@ -190,7 +190,7 @@ class Steps {
     /// Holes for rods, cables and wall fixings in parts other than a back rail.
     void bores() {
         for (const auto& p : a_.parts) {
-            if (p.id == a_.wallPart)
+            if (takesWallScrews(a_, p))
                 continue;
             std::vector<const Hole*> mine;
             for (const auto& h : p.holes)
@@ -243,21 +243,29 @@ class Steps {
 
     /// The holes from the end of the rail itself: the caps come on later.
     void wallHoles() {
-        const Part* back = a_.find(a_.wallPart);
-        if (!back)
-            return;
-        patternHoles(*back);
-        if (in_.wallHoles.empty())
-            return;
+        for (const auto& p : a_.parts) {
+            if (!takesWallScrews(a_, p))
+                continue;
+            if (p.id == a_.wallPart)
+                patternHoles(p);
+            std::vector<RailHole> mine;
+            for (const auto& h : in_.wallHoles)
+                if (inLine(a_, a_.wallPart, h.x.mm()) == &p)
+                    mine.push_back(h);
+            if (!mine.empty())
+                wallHolesOf(&p, mine);
+        }
+    }
+    void wallHolesOf(const Part* back, const std::vector<RailHole>& holes) {
         const Vec at = back->bounds().at;
         std::vector<Length> rows;
-        for (const auto& h : in_.wallHoles)
+        for (const auto& h : holes)
             if (std::find(rows.begin(), rows.end(), h.z) == rows.end())
                 rows.push_back(h.z);
         std::sort(rows.begin(), rows.end());
         std::string text = fmt::format("From the left end of the {} at ", back->name);
         std::string places;
-        for (const auto& h : in_.wallHoles)
+        for (const auto& h : holes)
             if (h.z == rows.front())
                 places += (places.empty() ? "" : ", ") + say(h.x - at.x);
         text += places + "; ";
@@ -290,9 +298,9 @@ class Steps {
                 "shaft ready for the hanging.",
                 a_.wallInTheWay);
         const bool anchors = !in_.wallScrew;
-        auto& s = add("wall-holes",
+        auto& s = add(back->id == a_.wallPart ? "wall-holes" : "wall-holes-" + back->id,
                       fmt::format("Drill the {} for the {}", back->name, anchors ? "anchors" : "wall screws"),
-                      std::move(text), c_.minutes("drill") * static_cast<double>(in_.wallHoles.size()));
+                      std::move(text), c_.minutes("drill") * static_cast<double>(holes.size()));
         s.parts = s.fresh = {back->id};
         for (const auto& h : back->holes)
             if (!ofAJoint(h) && h.purpose != patternHole)

@@ -67,7 +67,8 @@ constexpr const char* digits = "0123456789";
 } // namespace
 
 std::string theName(const std::string& name) {
-    return withoutNumber(name) == name ? "the " + name : name;
+    const bool ofSection = name.find(" of section ") != std::string::npos; // there it is the only one
+    return ofSection || withoutNumber(name) == name ? "the " + name : name;
 }
 
 std::string withoutNumber(const std::string& name) {
@@ -75,8 +76,9 @@ std::string withoutNumber(const std::string& name) {
     if (end == std::string::npos || end + 1 == name.size() || name[end] != ' ')
         return name;
     std::string stem = name.substr(0, end);
-    if (const auto bay = stem.rfind(" of bay"); bay != std::string::npos && bay + 7 == stem.size())
-        stem = withoutNumber(stem.substr(0, bay));
+    for (const std::string_view of : {" of bay", " of section"}) // 'shelf 2 of bay 1'
+        if (stem.ends_with(of))
+            stem = withoutNumber(stem.substr(0, stem.size() - of.size()));
     return stem;
 }
 

@@ -18,9 +18,10 @@ std::string withoutControls(std::string text);
 std::string shortened(std::string_view text);
 /// The text with its first letter large when that is one of a to z; other letters stay as they are.
 std::string capitalised(std::string text);
-/// 'the back', but 'shelf 2': what is numbered has no article.
+/// 'the back', 'the top of section 2', but 'shelf 2': what is numbered has no article.
 std::string theName(const std::string& name);
-/// 'shelf' of 'shelf 2', 'strip of shelf' of 'strip of shelf 2 of bay 1'; other names as they are.
+/// 'shelf' of 'shelf 2', 'strip of shelf' of 'strip of shelf 2 of bay 1', 'top' of 'top of section 2'; other
+/// names as they are.
 std::string withoutNumber(const std::string& name);
 /// The first letter of a text, whole, as capital when it is one of a to z: an initial.
 std::string initial(std::string_view text);

@@ -39,6 +39,7 @@ void AlcoveBuilder::run() {
         board();
         boardHolds();
     }
+    boreCable(d_, p_.cable, {framed() ? skins_ : boards_, ft_ + 15, yr_}, ctx_);
     describeRest();
 }
 

@@ -2,6 +2,7 @@
 // The shelf in an alcove, between two or three walls: framed and skinned, or one thick board on ledgers (kind
 // id 'alcove').
 
+#include "piece/cable_way.h"
 #include "piece/edges.h"
 #include "piece/sheet_choices.h"
 
@@ -29,6 +30,7 @@ struct AlcoveParams {
     Length packing;           ///< pieces between the side frames and the studs of the side walls; 0: none
     bool letIn = false;       ///< the cover is opened and the frame lies on bare studs
     Length thickness = 40_mm; ///< of the thick board
+    CableWay cable;           ///< down behind the things, before the frame or ledger at the back
     int boards = 2;
     Length ledgerThickness = 40_mm, ledgerHeight = 40_mm; ///< under it
     EdgeShape edge = EdgeShape::chamfer;

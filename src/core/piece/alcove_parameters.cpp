@@ -123,6 +123,8 @@ void AlcoveParams::describe(Parameters& p) {
              faceHeight, {.low = 20_mm, .high = 400_mm, .usualLow = 70_mm, .usualHigh = 180_mm});
     p.length({.name = "face_thickness", .label = "Thickness of the face", .applies = frame}, faceThickness,
              board);
+    p.group("Cable");
+    describeCable(p, cable);
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
     p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
@@ -138,6 +140,7 @@ void AlcoveParams::settle() {
     const bool metric = thickness.nm() % 500'000 == 0 && species != "yellow_poplar";
     length = std::clamp(length, 600_mm, 2200_mm);
     middleWidth = frontWidth = length;
+    settleCable(cable, length);
     leftAngle = 90;
     depth = std::clamp(depth, 240_mm, 500_mm);
     skin = nearestSheet(sheet, 12_mm);

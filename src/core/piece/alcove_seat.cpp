@@ -134,7 +134,7 @@ void AlcoveBuilder::frontOf(LedgersSeat& seat) const {
     } else {
         const std::string board = boards_.empty() ? std::string() : boards_.front();
         f.words = "the board";
-        f.section = {{board, D_, st_, fh_, 0}};
+        f.section = {{board, D_ - (p_.cable.on ? p_.cable.d.mm() : 0), st_, fh_, 0}};
     }
     seat.front = f;
 }

@@ -11,11 +11,18 @@
 
 namespace owl {
 
+const BookcaseShape::Section& BookcaseWork::sectionOf(std::size_t bay) const {
+    return *std::find_if(s_.sections.begin(), s_.sections.end() - 1,
+                         [&](const Section& s) { return bay <= s.last; });
+}
+std::string BookcaseWork::dividerBefore(std::size_t bay) {
+    return fmt::format("divider-{}", bay);
+}
 std::string BookcaseWork::leftOf(std::size_t bay) const {
-    return bay > 0 ? fmt::format("divider-{}", bay) : "side-left";
+    return divided(bay) ? dividerBefore(bay) : sectionOf(bay).left;
 }
 std::string BookcaseWork::rightOf(std::size_t bay) const {
-    return bay + 1 < s_.bays.size() ? fmt::format("divider-{}", bay + 1) : "side-right";
+    return bay < sectionOf(bay).last ? dividerBefore(bay + 1) : sectionOf(bay).right;
 }
 
 Part& BookcaseWork::addCase(Part p, std::vector<std::string> why, const Vec3& apart) {
@@ -54,9 +61,11 @@ class BookcaseBuilder : BookcaseWork {
     void run() {
         shape();
         checkSizes();
-        uprights();
-        flats();
-        base();
+        for (const auto& section : s_.sections) {
+            uprights(section);
+            flats(section);
+            base(section);
+        }
         const BookcaseWith with{p_, ctx_, catalog_, s_, d_};
         addBookcaseInside(with);
         addPinRows(with);
@@ -68,7 +77,8 @@ class BookcaseBuilder : BookcaseWork {
   private:
     void shape() {
         const Length least = Length::mm(0.5);
-        s_.t = std::clamp(p_.thickness, least, std::max(least, std::min(p_.length, p_.height) / 4));
+        s_.t = std::clamp(p_.thickness, least,
+                          std::max(least, std::min(p_.length / p_.sectionCount(), p_.height) / 4));
         s_.ts = std::clamp(p_.shelfThickness, least, std::max(least, p_.height / 4));
         const Length raised =
             standing() && p_.base != CaseBase::none ? std::min(p_.kick, p_.height / 3) : Length();
@@ -90,36 +100,79 @@ class BookcaseBuilder : BookcaseWork {
         a.length = p_.length;
         a.depth = p_.depth;
         a.height = p_.height;
-        s_.bays = divide({s_.x0, s_.x1, s_.t, p_.dividers, p_.bays, p_.length});
+        sections();
     }
 
+    /// Equal ones, each ending on a mark of the tape.
+    void sections() {
+        const int n = std::clamp(p_.sectionCount(), 1, 12);
+        const std::int64_t step = ctx_.units == "in" ? 1'587'500 : 1'000'000; // 1/16 in, 1 mm
+        const auto mark = [&](int i) {
+            return i == n ? p_.length : Length::nm(p_.length.nm() * i / n / step * step);
+        };
+        for (int i = 0; i < n; ++i) {
+            Section s;
+            if (i > 0)
+                s.tag = fmt::format("-s{}", i + 1);
+            if (n > 1)
+                s.of = fmt::format(" of section {}", i + 1);
+            s.left = i == 0 ? "side-left" : "side-left" + s.tag;
+            s.right = i + 1 == n ? "side-right" : fmt::format("side-right-s{}", i + 1);
+            s.x0 = mark(i);
+            s.x1 = mark(i + 1);
+            s.in0 = s.x0 + s_.t;
+            s.in1 = s.x1 - s_.t;
+            s.first = s_.bays.size();
+            const auto bays =
+                divide({s.in0, s.in1, s_.t, p_.dividers, n > 1 ? std::vector<Length>() : p_.bays, p_.length});
+            s_.bays.insert(s_.bays.end(), bays.begin(), bays.end());
+            s.last = s_.bays.size() - 1;
+            s_.sections.push_back(std::move(s));
+        }
+        if (n > 1)
+            d_.assembly.carried = s_.sections.back().x1 - s_.sections.back().x0;
+    }
+    [[nodiscard]] bool manyBays() const { return s_.sections.front().last > 0; }
+
     void checkSizes() {
-        if (p_.length < s_.t * 2 + 100_mm || p_.thickness > p_.length / 4)
-            problem("too_narrow", "length",
-                    fmt::format("Two sides of {} leave no case of a length of {}.", say(p_.thickness),
-                                say(p_.length)))
-                .cures.push_back(to("Make it", "length", p_.thickness * 2 + 300_mm));
+        const int n = static_cast<int>(s_.sections.size());
+        const Length each = p_.length / n;
+        if (each < s_.t * 2 + 100_mm || p_.thickness > p_.length / 4) {
+            auto& cures = problem("too_narrow", "length",
+                                  fmt::format("Two sides of {} leave no {} of a length of {}.",
+                                              say(p_.thickness), n > 1 ? "section" : "case", say(each)))
+                              .cures;
+            cures.push_back(to("Make it", "length", (p_.thickness * 2 + 300_mm) * n));
+            if (n > 1)
+                cures.push_back({"One case", {{"sections", 1}}});
+        }
         if (p_.height < s_.low + s_.t * 2 + 80_mm || p_.thickness > p_.height / 4)
             problem("too_low", "height",
                     fmt::format("Base, bottom and top leave no case of a height of {}.", say(p_.height)))
                 .cures.push_back(to("Height", "height", s_.low + p_.thickness * 2 + 300_mm));
-        if (p_.length > 3600_mm || p_.height > 2700_mm)
-            problem("too_large", p_.length > 3600_mm ? "length" : "height",
-                    "A case so large passes no door and no stairs; plan two side by side.")
-                .cures.push_back(p_.length > 3600_mm ? to("Length", "length", 1800_mm)
-                                                     : to("Height", "height", 2400_mm));
+        if (each > 3600_mm) {
+            auto& cures = problem("too_large", "length",
+                                  "A case so large passes no door and no stairs; build it in sections.")
+                              .cures;
+            if (p_.onFloor() && p_.length <= 20'000_mm)
+                cures.push_back(
+                    {"In sections", {{"sections", static_cast<int>(std::ceil(p_.length.mm() / 1800))}}});
+            cures.push_back(to("Length", "length", 1800_mm * n));
+        }
+        if (p_.height > 2700_mm)
+            problem("too_large", "height", "A case so high passes no door and stands in few rooms.")
+                .cures.push_back(to("Height", "height", 2400_mm));
         if (shelfFront() - s_.innerY < 80_mm)
             problem("too_shallow", "depth",
                     fmt::format("A depth of {} leaves {} on the shelves; paperbacks want {}.", say(p_.depth),
                                 say(std::max(Length(), shelfFront() - s_.innerY)), say(120_mm)))
                 .cures.push_back(to("Depth", "depth", p_.depth + 120_mm - (shelfFront() - s_.innerY)));
-        if (housed() && p_.housing * (s_.bays.size() > 1 ? 2 : 1) > s_.t - 4_mm)
+        if (housed() && p_.housing * (manyBays() ? 2 : 1) > s_.t - 4_mm)
             problem("housing_too_deep", "housing",
                     fmt::format("Housings {} deep leave less than {} of a board {} thick{}.", say(p_.housing),
                                 say(4_mm), say(s_.t),
-                                s_.bays.size() > 1 ? ", since dividers are cut from both sides at one height"
-                                                   : ""))
-                .cures.push_back(to("Housings", "housing", s_.t / (s_.bays.size() > 1 ? 3 : 2)));
+                                manyBays() ? ", since dividers are cut from both sides at one height" : ""))
+                .cures.push_back(to("Housings", "housing", s_.t / (manyBays() ? 3 : 2)));
         checkNotch();
     }
 
@@ -139,78 +192,84 @@ class BookcaseBuilder : BookcaseWork {
                           {"The baseboard is cut away there", {{"notch", false}}}};
     }
 
-    void uprights() {
+    void uprights(const Section& section) {
         const Length high = s_.sideHigh - s_.sideLow;
         const Length deep = p_.depth - s_.sideY;
         for (const bool leftOne : {true, false}) {
-            Part& side =
-                addCase(blankPart(leftOne ? "side-left" : "side-right", leftOne ? "left side" : "right side",
-                                  std::max(1_mm, high), std::max(1_mm, deep), s_.t,
-                                  {{leftOne ? 0 : (p_.length - s_.t).mm(), s_.sideY.mm(), s_.sideLow.mm()},
-                                   {0, 0, 1},
-                                   {0, 1, 0},
-                                   {1, 0, 0}}),
-                        {fmt::format("length {} is the height {}{}{}", say(high), say(p_.height),
-                                     s_.sideLow > Length() ? " less the base" : "",
-                                     p_.topOver ? " less the top over it" : ""),
-                         fmt::format("width {} is the depth{}", say(deep),
-                                     s_.sideY > Length() ? " less the back" : "")},
-                        {leftOne ? -1.0 : 1.0, 0, 0});
+            Part& side = addCase(
+                blankPart(leftOne ? section.left : section.right,
+                          (leftOne ? "left side" : "right side") + section.of, std::max(1_mm, high),
+                          std::max(1_mm, deep), s_.t,
+                          {{(leftOne ? section.x0 : section.in1).mm(), s_.sideY.mm(), s_.sideLow.mm()},
+                           {0, 0, 1},
+                           {0, 1, 0},
+                           {1, 0, 0}}),
+                {fmt::format("length {} is the height {}{}{}", say(high), say(p_.height),
+                             s_.sideLow > Length() ? " less the base" : "",
+                             p_.topOver ? " less the top over it" : ""),
+                 fmt::format("width {} is the depth{}", say(deep),
+                             s_.sideY > Length() ? " less the back" : "")},
+                {leftOne ? -1.0 : 1.0, 0, 0});
             notchOver(side);
         }
     }
 
-    void flats() {
+    void flats(const Section& section) {
         const Length in = housed() ? p_.housing : Length();
-        const auto flat = [&](const char* id, Length x0, Length x1, Length y0, Length z, double apart) {
-            addCase(blankPart(id, id, std::max(1_mm, x1 - x0), std::max(1_mm, p_.depth - y0), s_.t,
+        const auto flat = [&](const char* name, Length x0, Length x1, Length y0, Length z, double apart) {
+            addCase(blankPart(name + section.tag, name + section.of, std::max(1_mm, x1 - x0),
+                              std::max(1_mm, p_.depth - y0), s_.t,
                               {{x0.mm(), y0.mm(), z.mm()}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}}),
-                    {x0 < s_.x0 && x0 > Length()
+                    {x0 < section.in0 && x0 > section.x0
                          ? fmt::format("length {} is the clear width {} and two housings of {}", say(x1 - x0),
-                                       say(s_.x1 - s_.x0), say(in))
+                                       say(section.in1 - section.in0), say(in))
                          : fmt::format("length {} is the {}", say(x1 - x0),
-                                       x0 == Length() ? "case's" : "clear width"),
+                                       x0 > section.x0          ? "clear width"
+                                       : s_.sections.size() > 1 ? "section's"
+                                                                : "case's"),
                      fmt::format("width {} is the depth less what lies behind it", say(p_.depth - y0))},
                     {0, 0, apart});
         };
-        flat("bottom", s_.x0 - in, s_.x1 + in, behind(s_.low, s_.flatY), s_.low, -0.6);
+        flat("bottom", section.in0 - in, section.in1 + in, behind(s_.low, s_.flatY), s_.low, -0.6);
         if (p_.topOver)
-            flat("top", Length(), p_.length, s_.sideY, s_.z1, 0.8);
+            flat("top", section.x0, section.x1, s_.sideY, s_.z1, 0.8);
         else
-            flat("top", s_.x0 - in, s_.x1 + in, s_.flatY, s_.z1, 0.8);
-        for (const char* side : {"side-left", "side-right"})
+            flat("top", section.in0 - in, section.in1 + in, s_.flatY, s_.z1, 0.8);
+        for (const std::string& side : {section.left, section.right})
             if (housed()) {
-                letIn(side, "bottom", p_.housing, s_.low > s_.sideLow ? "housing" : "rabbet");
+                letIn(side, "bottom" + section.tag, p_.housing, s_.low > s_.sideLow ? "housing" : "rabbet");
                 if (!p_.topOver)
-                    letIn(side, "top", p_.housing, "rabbet");
+                    letIn(side, "top" + section.tag, p_.housing, "rabbet");
             }
     }
 
-    void base() {
+    void base(const Section& section) {
         if (!standing() || p_.base == CaseBase::none)
             return;
-        if (p_.kick < 30_mm)
+        if (p_.kick < 30_mm && section.first == 0)
             problem("base_too_low", "kick", fmt::format("A base {} high cannot be fixed.", say(p_.kick)))
                 .cures = {to("Base", "kick", 80_mm), {"The bottom lies on the floor", {{"base", "none"}}}};
         const Length front = std::max(p_.notchDepth + 60_mm, p_.depth - p_.kickBack);
         if (p_.base == CaseBase::sides) {
-            board("kick", "kick board", s_.x0, s_.x1, front - s_.t, Length(), s_.low,
-                  fmt::format("length {} is the clear width", say(s_.x1 - s_.x0)));
-            for (std::size_t i = 0; i + 1 < s_.bays.size(); ++i)
+            board("kick" + section.tag, "kick board" + section.of, section.in0, section.in1, front - s_.t,
+                  s_.low, fmt::format("length {} is the clear width", say(section.in1 - section.in0)));
+            for (std::size_t i = section.first; i < section.last; ++i)
                 block(i, front - s_.t);
             return;
         }
-        const Length x0 = 5_mm; // a shadow, and the sides still stand on it
-        const Length x1 = p_.length - 5_mm;
+        const Length shadow = 5_mm; // the sides still stand on it
+        const Length x0 = section.x0 + shadow;
+        const Length x1 = section.x1 - shadow;
         const Length rear = behind(Length(), s_.sideY) + (s_.notchHigh > Length() ? 2_mm : Length());
         const std::string why =
-            fmt::format("length {} is the length less {} at each end", say(x1 - x0), say(x0));
-        board("frame-front", "front of the base", x0, x1, front - s_.t, Length(), s_.low, why);
-        board("frame-back", "back of the base", x0, x1, rear, Length(), s_.low, why);
+            fmt::format("length {} is the length less {} at each end", say(x1 - x0), say(shadow));
+        board("frame-front" + section.tag, "front of the base" + section.of, x0, x1, front - s_.t, s_.low,
+              why);
+        board("frame-back" + section.tag, "back of the base" + section.of, x0, x1, rear, s_.low, why);
         for (const bool leftOne : {true, false}) {
             const Length deep = front - s_.t - (rear + s_.t);
-            addCase(blankPart(leftOne ? "frame-left" : "frame-right",
-                              leftOne ? "left end of the base" : "right end of the base",
+            addCase(blankPart((leftOne ? "frame-left" : "frame-right") + section.tag,
+                              (leftOne ? "left end of the base" : "right end of the base") + section.of,
                               std::max(1_mm, deep), s_.low, s_.t,
                               {{leftOne ? x0.mm() : (x1 - s_.t).mm(), (rear + s_.t).mm(), 0},
                                {0, 1, 0},
@@ -222,11 +281,11 @@ class BookcaseBuilder : BookcaseWork {
         }
     }
 
-    /// A board on edge along the piece.
-    void board(const char* id, const char* name, Length x0, Length x1, Length y, Length z, Length high,
+    /// A board on edge along the piece, on the floor.
+    void board(std::string id, std::string name, Length x0, Length x1, Length y, Length high,
                const std::string& why) {
-        addCase(blankPart(id, name, std::max(1_mm, x1 - x0), std::max(1_mm, high), s_.t,
-                          {{x0.mm(), (y + s_.t).mm(), z.mm()}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}}),
+        addCase(blankPart(std::move(id), std::move(name), std::max(1_mm, x1 - x0), std::max(1_mm, high), s_.t,
+                          {{x0.mm(), (y + s_.t).mm(), 0}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}}),
                 {why, fmt::format("height {} is that of the base", say(high))}, {0, 0, -1.2});
     }
 
@@ -246,8 +305,8 @@ class BookcaseBuilder : BookcaseWork {
         if (p_.stuff == CaseStuff::board)
             return;
         for (auto& p : d_.assembly.parts) {
-            const bool open = p.id == "top" || p.id == "bottom" || p.id.starts_with("side") ||
-                              p.id.starts_with("divider") ||
+            const bool open = p.id.starts_with("top") || p.id.starts_with("bottom") ||
+                              p.id.starts_with("side") || p.id.starts_with("divider") ||
                               (p.id.starts_with("shelf") && p_.strip == CaseStrip::none);
             if (p.stock == Stock::sheet && open)
                 feature(p, "band", "band", fmt::format("on its front edge, {} long", say(p.length)));

@@ -35,9 +35,10 @@ struct BookcaseParams {
     bool notch = true;                      ///< sides cut out over the wall's baseboard
     Length notchDepth = 18_mm;              ///< how thick that is, with its play
     bool tie = true;                        ///< a low one to the wall as well
-    int dividers = 0;
-    std::vector<Length> bays;     ///< clear widths from the left, all but the last; empty: equal
-    int shelves = 4;              ///< in every bay
+    int sections = 1;         ///< cases side by side, screwed together in the room; standing ones only
+    int dividers = 0;         ///< in each section
+    std::vector<Length> bays; ///< of one section: clear widths from the left, all but the last; empty: equal
+    int shelves = 4;          ///< in every bay
     std::vector<Length> openings; ///< clear heights from the bottom, all but the last; empty: equal
     CaseFixed fixed = CaseFixed::middle;
     Length setBack;       ///< of the shelves' fronts behind the sides' fronts
@@ -69,6 +70,7 @@ struct BookcaseParams {
     [[nodiscard]] std::optional<Cure> heighten(Length by) const;
     [[nodiscard]] std::optional<Cure> makeRoom(const std::map<std::string, Length>& high) const;
     [[nodiscard]] bool onFloor() const { return stand == CaseStand::standing; }
+    [[nodiscard]] int sectionCount() const { return onFloor() && sections > 1 ? sections : 1; }
 };
 
 } // namespace owl

@@ -51,30 +51,32 @@ class BookcaseCarriage : BookcaseWork {
             add(s.id, a.find(s.id)->name, s_.bays[s.bay].first, s_.bays[s.bay].second, z, room(z, s.bay),
                 true);
         }
-        add("top", "top", p_.topOver ? Length() : s_.x0, p_.topOver ? p_.length : s_.x1, p_.height, {},
-            false);
+        for (const auto& section : s_.sections)
+            add("top" + section.tag, "top" + section.of, p_.topOver ? section.x0 : section.in0,
+                p_.topOver ? section.x1 : section.in1, p_.height, {}, false);
     }
 
     /// Places where uprights hold a board that runs through, and the joints there.
-    [[nodiscard]] ShelfSpan through(const std::string& id) const {
+    [[nodiscard]] ShelfSpan through(const Section& section, const char* board) const {
+        const std::string id = board + section.tag;
         ShelfSpan s;
         s.part = id;
         s.deep = d_.assembly.find(id)->width;
         s.thick = s_.t;
-        s.at = {s_.x0};
+        s.at = {section.in0};
         s.joints = {id + "-left"};
-        for (std::size_t i = 1; i < s_.bays.size(); ++i) {
-            s.at.push_back(s_.bays[i - 1].second + s_.t / 2);
-            s.joints.push_back(fmt::format("divider-{}-{}", i, id));
+        for (std::size_t i = section.first + 1; i <= section.last; ++i) {
+            s.at.push_back(between(i - 1));
+            s.joints.push_back(dividerBefore(i) + "-" + id);
         }
-        s.at.push_back(s_.x1);
+        s.at.push_back(section.in1);
         s.joints.push_back(id + "-right");
         return s;
     }
-    [[nodiscard]] std::vector<std::string> bottoms() const {
-        std::vector<std::string> out{"bottom"};
-        for (std::size_t b = 1; b < s_.bays.size(); ++b)
-            out.push_back(fmt::format("bottom-{}", b + 1));
+    [[nodiscard]] std::vector<std::string> bottoms(const Section& section) const {
+        std::vector<std::string> out;
+        for (std::size_t b = section.first; b <= section.last; ++b)
+            out.push_back(b == 0 ? "bottom" : fmt::format("bottom-{}", b + 1));
         return out;
     }
 
@@ -90,27 +92,34 @@ class BookcaseCarriage : BookcaseWork {
                                            strip->bounds().at.z - board.bounds().at.z};
             a.spans.push_back(std::move(s));
         }
-        ShelfSpan top = through("top");
-        top.surfaces = {"top"};
-        a.spans.push_back(std::move(top));
-        if (onSides()) { // over the kick board, which is glued below it; a block is under every divider
-            ShelfSpan bottom = through("bottom");
-            bottom.surfaces = bottoms();
-            if (const Part* kick = a.find("kick"))
-                bottom.strip = ShelfSpan::Strip{kick->thickness, kick->width, -kick->width};
-            for (std::size_t i = 1; i + 1 < bottom.joints.size(); ++i)
-                bottom.joints[i] = ""; // it lies on the block
-            a.spans.push_back(std::move(bottom));
+        for (const auto& section : s_.sections) {
+            ShelfSpan top = through(section, "top");
+            top.surfaces = {top.part};
+            a.spans.push_back(std::move(top));
+            if (onSides())
+                bottomOnKick(section);
         }
         if (!standing())
             hungBottom();
+    }
+
+    /// Over the kick board, which is glued below it; a block is under every divider.
+    void bottomOnKick(const Section& section) {
+        Assembly& a = d_.assembly;
+        ShelfSpan bottom = through(section, "bottom");
+        bottom.surfaces = bottoms(section);
+        if (const Part* kick = a.find("kick" + section.tag))
+            bottom.strip = ShelfSpan::Strip{kick->thickness, kick->width, -kick->width};
+        for (std::size_t i = 1; i + 1 < bottom.joints.size(); ++i)
+            bottom.joints[i] = ""; // it lies on the block
+        a.spans.push_back(std::move(bottom));
     }
 
     /// Dividers let in above and below make top and bottom bend together, side by side (S4.2).
     void hungBottom() {
         ShelfSpan s;
         s.part = "bottom";
-        s.surfaces = bottoms();
+        s.surfaces = bottoms(s_.sections.front());
         if (s_.bays.size() > 1)
             for (const auto& shelf : s_.shelves)
                 s.surfaces.push_back(shelf.id);
@@ -126,10 +135,13 @@ class BookcaseCarriage : BookcaseWork {
         s.width = p_.length;
         s.height = p_.height - s_.sideLow;
         if (p_.back == CaseBack::rails)
-            for (const char* id : {"rail-left", "rail-right", "rail-low-left", "rail-low-right"})
-                s.joints.emplace_back(id);
+            for (const auto& section : s_.sections)
+                for (const char* id : {"rail", "rail-low"})
+                    for (const char* end : {"-left", "-right"})
+                        s.joints.push_back(id + section.tag + end);
         else if (p_.back !=
                  CaseBack::letIn) { // a dry panel in a groove holds by its edges: never the weakest
+            // The panels of all sections share the push as they share the width.
             s.panel = "back";
             s.joints = {"back-left", "back-right"};
         }
@@ -160,7 +172,7 @@ class BookcaseCarriage : BookcaseWork {
             a.wallBehind = {{"back", p_.backThickness}};
         const Length driver = 14_mm;
         for (std::size_t i = 0; i + 1 < s_.bays.size(); ++i)
-            a.wallHidden.emplace_back(s_.bays[i].second - driver, s_.bays[i].second + s_.t + driver);
+            a.wallHidden.emplace_back(s_.bays[i].second - driver, s_.bays[i + 1].first + driver);
     }
 
     void onTheFloor() {

@@ -14,18 +14,21 @@ class BookcaseInside : BookcaseWork {
     using BookcaseWork::BookcaseWork;
 
     void run() {
-        rails();
+        railSize();
+        for (const auto& section : s_.sections)
+            rails(section);
         dividers();
         shelves();
-        backPanel();
+        for (const auto& section : s_.sections)
+            backPanel(section);
+        cableHole();
     }
 
   private:
-    void rails() {
+    void railSize() {
         if (!wantsRail())
             return;
         const Length room = s_.z1 - s_.z0;
-        const Length high = std::clamp(p_.railHeight, 1_mm, std::max(1_mm, room / 2));
         if (p_.railHeight < 40_mm || p_.railHeight > room / 2)
             problem("rail_height", "rail_height",
                     p_.railHeight < 40_mm
@@ -34,17 +37,25 @@ class BookcaseInside : BookcaseWork {
                         : fmt::format("A rail of {} does not fit inside, where there are {}.",
                                       say(p_.railHeight), say(room)))
                 .cures.push_back(to("Rail", "rail_height", std::min(70_mm, room / 3)));
-        rail("rail", "rail", s_.z1 - high, high);
-        if (!panel())
-            rail("rail-low", "lower rail", std::max(s_.z0, s_.notchHigh), high);
     }
-    void rail(const char* id, const char* name, Length z, Length high) {
+    void rails(const Section& section) {
+        if (!wantsRail())
+            return;
+        const Length high = std::clamp(p_.railHeight, 1_mm, std::max(1_mm, (s_.z1 - s_.z0) / 2));
+        rail(section, "rail", "rail", s_.z1 - high, high);
+        if (!panel())
+            rail(section, "rail-low", "lower rail", std::max(s_.z0, s_.notchHigh), high);
+    }
+    void rail(const Section& section, const char* id, const char* name, Length z, Length high) {
+        const Length wide = section.in1 - section.in0;
         Part& r = addCase(
-            blankPart(id, name, std::max(1_mm, s_.x1 - s_.x0), high, s_.t,
-                      {{s_.x0.mm(), (s_.railY + s_.t).mm(), z.mm()}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}}),
-            {fmt::format("length {} is the clear width", say(s_.x1 - s_.x0)),
+            blankPart(id + section.tag, name + section.of, std::max(1_mm, wide), high, s_.t,
+                      {{section.in0.mm(), (s_.railY + s_.t).mm(), z.mm()}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}}),
+            {fmt::format("length {} is the clear width", say(wide)),
              fmt::format("height {} as asked for", say(high))},
             {0, -1, 0});
+        if (!section.tag.empty())
+            r.continues = id;
         r.finished = p_.back != CaseBack::letIn; // hidden behind the panel
     }
 
@@ -53,11 +64,15 @@ class BookcaseInside : BookcaseWork {
         const Length low = s_.z0 - h;
         const Length high = s_.z1 + h;
         const Length front = p_.depth - p_.setBack;
+        int count = 0;
         for (std::size_t i = 0; i + 1 < s_.bays.size(); ++i) {
-            const std::string id = fmt::format("divider-{}", i + 1);
+            if (!divided(i + 1))
+                continue;
+            const std::string id = dividerBefore(i + 1);
+            const std::string& tag = sectionOf(i).tag;
             Part& d = addCase(
                 blankPart(
-                    id, fmt::format("divider {}", i + 1), std::max(1_mm, high - low),
+                    id, fmt::format("divider {}", ++count), std::max(1_mm, high - low),
                     std::max(1_mm, front - s_.innerY), s_.t,
                     {{s_.bays[i].second.mm(), s_.innerY.mm(), low.mm()}, {0, 0, 1}, {0, 1, 0}, {1, 0, 0}}),
                 {h > Length() ? fmt::format("length {} is the clear height {} and two housings of {}",
@@ -67,12 +82,12 @@ class BookcaseInside : BookcaseWork {
                              say(front - s_.innerY))},
                 {0, 0.4, 0});
             for (const char* r : {"rail", "rail-low"})
-                if (const Part* p = part(r))
+                if (const Part* p = part(r + tag))
                     let(d, *p);
             notchOver(d);
             if (h > Length())
                 for (const char* in : {"bottom", "top"})
-                    letIn(in, id, h);
+                    letIn(in + tag, id, h);
         }
     }
     /// A rail runs through behind a divider.
@@ -200,7 +215,7 @@ class BookcaseInside : BookcaseWork {
             {0, 1.2, 0});
     }
 
-    void backPanel() {
+    void backPanel(const Section& section) {
         if (!panel())
             return;
         const bool inGroove = p_.back == CaseBack::letIn;
@@ -209,39 +224,42 @@ class BookcaseInside : BookcaseWork {
         const Length play = p_.back == CaseBack::nailed ? Length() : Length::mm(0.5);
         const Length y0 = inGroove ? s_.t : Length();
         const bool over = p_.back == CaseBack::nailed;
-        const Length x0 = over ? Length() : s_.x0 - g + play;
-        const Length x1 = over ? p_.length : s_.x1 + g - play;
+        const Length x0 = over ? section.x0 : section.in0 - g + play;
+        const Length x1 = over ? section.x1 : section.in1 + g - play;
         const Length foot = std::max(inGroove ? s_.z0 - g + play : s_.low, s_.notchHigh);
         const Length head = inGroove ? s_.z1 + g - play : p_.topOver && !over ? s_.z1 : p_.height;
         if (head - foot < 50_mm || x1 - x0 < 50_mm)
             return;
         if (!over)
-            grooves(x0 - play, x1 + play, foot - play, head + play, y0, tb, g);
+            grooves(section, x0 - play, x1 + play, foot - play, head + play, y0, tb, g);
         // Its grain runs the long way, as sheets are sold.
         const Length wide = x1 - x0;
         const Length high = head - foot;
         const bool tall = high > wide;
         const Pose pose = tall ? Pose{{x0.mm(), y0.mm(), foot.mm()}, {0, 0, 1}, {1, 0, 0}, {0, 1, 0}}
                                : Pose{{x0.mm(), (y0 + tb).mm(), foot.mm()}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}};
-        Part& b = add(blankPart("back", "back panel", tall ? high : wide, tall ? wide : high, tb, pose),
-                      {over ? fmt::format("{} across is the case's length", say(wide))
+        Part& b = add(blankPart("back" + section.tag, "back panel" + section.of, tall ? high : wide,
+                                tall ? wide : high, tb, pose),
+                      {over ? fmt::format("{} across is the {}'s length", say(wide),
+                                          s_.sections.size() > 1 ? "section" : "case")
                             : fmt::format("{} across is the clear width and {} on each side, {} of play",
                                           say(wide), say(g), say(play)),
                        fmt::format("{} high from {} to {}", say(high),
                                    foot > s_.low ? "above the baseboard" : "the bottom",
                                    head < p_.height ? "under the top" : "the upper edge of the top")},
                       {0, -0.4, 0});
+        if (!section.tag.empty())
+            b.continues = "back";
         makeOfSheet(b, p_.backSheet, catalog_);
-        cableHole(b);
     }
 
     /// Before the outlet that is nearest, moved into a bay and off the shelves by the least.
-    void cableHole(Part& back) {
-        if (!p_.backHole)
+    void cableHole() {
+        if (!p_.backHole || !part("back"))
             return;
         const Length d = 60_mm;
         const Length room = d / 2 + 10_mm;
-        const Cell box = back.bounds();
+        const Cell box = part("back")->bounds();
         const auto away = [&](const Vec& o) {
             return abs(o.x - p_.length / 2) + abs(o.z - std::clamp(o.z, Length(), p_.height));
         };
@@ -251,6 +269,7 @@ class BookcaseInside : BookcaseWork {
                              ? *nearest
                              : Vec{(s_.bays.front().first + s_.bays.front().second) / 2, {}, s_.z0 + 60_mm};
         std::optional<Vec> best;
+        std::size_t in = 0; // which bay
         Length least = 1'000'000_mm;
         for (std::size_t b = 0; b < s_.bays.size(); ++b)
             for (const auto& [z0, z1] : openings(b)) {
@@ -265,6 +284,7 @@ class BookcaseInside : BookcaseWork {
                 if (far < least) {
                     least = far;
                     best = at;
+                    in = b;
                 }
             }
         if (!best) {
@@ -273,12 +293,15 @@ class BookcaseInside : BookcaseWork {
                 .cures = {{"No hole", {{"back_hole", false}}}};
             return;
         }
-        back.holes.push_back({"back/cable",
-                              {best->x.mm(), (box.at.y + box.size.y).mm(), best->z.mm()},
-                              {0, -1, 0},
-                              d.mm(),
-                              box.size.y.mm(),
-                              "cable"});
+        Part* back = part("back" + sectionOf(in).tag);
+        if (!back)
+            return;
+        back->holes.push_back({back->id + "/cable",
+                               {best->x.mm(), (box.at.y + box.size.y).mm(), best->z.mm()},
+                               {0, -1, 0},
+                               d.mm(),
+                               box.size.y.mm(),
+                               "cable"});
     }
 
     /// Clear heights of a bay from the bottom, the rail under the top left out.
@@ -299,7 +322,8 @@ class BookcaseInside : BookcaseWork {
     }
 
     /// A rabbet at the rear of the sides, or a groove in all four boards.
-    void grooves(Length x0, Length x1, Length z0, Length z1, Length y0, Length tb, Length g) {
+    void grooves(const Section& section, Length x0, Length x1, Length z0, Length z1, Length y0, Length tb,
+                 Length g) {
         const bool inGroove = p_.back == CaseBack::letIn;
         const double more = inGroove ? 0 : 1; // past the rear edge
         const double low = inGroove ? z0.mm() : s_.sideLow.mm() - 1;
@@ -308,7 +332,8 @@ class BookcaseInside : BookcaseWork {
             boxCell({x0.mm(), y0.mm() - more, low}, {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}},
                     {(x1 - x0).mm(), tb.mm() + more, high - low});
         for (auto& p : d_.assembly.parts) {
-            const bool mine = p.id.starts_with("side") || (inGroove && (p.id == "bottom" || p.id == "top"));
+            const bool mine = p.id == section.left || p.id == section.right ||
+                              (inGroove && (p.id == "bottom" + section.tag || p.id == "top" + section.tag));
             const double before = p.solid.volume();
             if (mine)
                 subtract(p.solid, tool, 10);

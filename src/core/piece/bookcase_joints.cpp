@@ -15,6 +15,16 @@ class BookcaseJoiner : BookcaseWork {
 
     void run() {
         strips();
+        for (const auto& section : s_.sections) {
+            in_ = &section;
+            oneSection();
+        }
+        pins();
+        seams();
+    }
+
+  private:
+    void oneSection() {
         corner("bottom", true);
         corner("rail", true);
         corner("rail-low", true);
@@ -32,10 +42,22 @@ class BookcaseJoiner : BookcaseWork {
         base();
         if (p_.back == CaseBack::rabbet || p_.back == CaseBack::nailed)
             nailed();
-        pins();
+    }
+    /// A board of the section that is being joined.
+    [[nodiscard]] std::string mine(const char* board) const { return board + in_->tag; }
+    /// Nobody sees the sides where two sections meet.
+    [[nodiscard]] bool outermost(bool leftOne) const {
+        return in_ == (leftOne ? &s_.sections.front() : &s_.sections.back());
     }
 
-  private:
+    /// Dowels of two sections meet end to end where their sides do: so much more wood is left there.
+    [[nodiscard]] Length seamSkin(bool leftOne) const { return outermost(leftOne) ? Length() : 2_mm; }
+    /// Where dowels are counted from: the side's outer face, or what is left whole of it. Screws start at it.
+    [[nodiscard]] Length outerFace(bool leftOne, const Joint& j) const {
+        const Length in = j.how == Joinery::dowels ? seamSkin(leftOne) : Length();
+        return leftOne ? in_->x0 + in : in_->x1 - in;
+    }
+
     /// Screws or dowels; what does not fit is told once and glued.
     void fix(Joint& j, const Meeting& m, bool screws) {
         j.through = m.headSide;
@@ -80,18 +102,19 @@ class BookcaseJoiner : BookcaseWork {
     }
     /// The top's pockets are out of sight from above once nobody looks down on it.
     [[nodiscard]] bool pocketsBelow(const std::string& id) const {
-        return id != "top" || p_.height < 1500_mm;
+        return !id.starts_with("top") || p_.height < 1500_mm;
     }
 
     [[nodiscard]] bool byScrews() const { return p_.joinery == CaseJoint::screws; }
     [[nodiscard]] static bool isRail(const std::string& id) { return id.starts_with("rail"); }
 
     /// A board that ends at a side: bottom, top, rails.
-    void corner(const std::string& id, bool leftOne) {
-        const std::string side = leftOne ? "side-left" : "side-right";
+    void corner(const char* board, bool leftOne) {
+        const std::string id = mine(board);
+        const std::string& side = leftOne ? in_->left : in_->right;
         if (!has(id) || !has(side))
             return;
-        if (id == "top" && p_.topOver) {
+        if (board == std::string("top") && p_.topOver) {
             topOn(side, leftOne);
             return;
         }
@@ -108,11 +131,15 @@ class BookcaseJoiner : BookcaseWork {
         const Cell b = d_.assembly.find(id)->bounds();
         Joint j = named(name, side, id, letIn ? "housing" : "butt");
         j.drivenFrom = "the end";
+        j.driving = {leftOne ? 1.0 : -1.0, 0, 0};
         if (letIn)
             j.housing = p_.housing;
-        fix(j, {letIn ? s_.t - p_.housing : s_.t, (s_.x1 - s_.x0) / 2, s_.t, true, true},
-            byScrews() || letIn);
-        const Length x = leftOne ? Length() : p_.length;
+        const bool screws = byScrews() || letIn;
+        const Length passed = letIn ? s_.t - p_.housing : s_.t - (screws ? Length() : seamSkin(leftOne));
+        fix(j, {passed, (in_->in1 - in_->in0) / 2, s_.t, true, outermost(leftOne)}, screws);
+        if (j.how == Joinery::screwsGlue && !outermost(leftOne))
+            j.counterbore += 2_mm; // heads of two sections face each other
+        const Length x = outerFace(leftOne, j);
         if (j.how != Joinery::glue) {
             if (isRail(id))
                 for (Length z : railRows(b))
@@ -148,41 +175,43 @@ class BookcaseJoiner : BookcaseWork {
         for (Length y : across(upright.at.y, upright.at.y + upright.size.y))
             p.at.push_back(
                 {(upright.at.x + upright.size.x / 2).mm(), y.mm(), (upright.at.z + upright.size.z).mm()});
-        if (pocketed(leftOne ? "top-left" : "top-right", side, "top", leftOne ? "the right" : "the left", p))
+        const std::string name = mine("top") + (leftOne ? "-left" : "-right");
+        if (pocketed(name, side, mine("top"), leftOne ? "the right" : "the left", p))
             return;
-        Joint j = named(leftOne ? "top-left" : "top-right", "top", side, "butt");
+        Joint j = named(name, mine("top"), side, "butt");
         j.drivenFrom = "above";
         fix(j, {s_.t, (s_.sideHigh - s_.sideLow) / 2, s_.t, true, true}, byScrews());
         const Cell b = d_.assembly.find(side)->bounds();
         if (j.how != Joinery::glue)
             for (Length y : across(b.at.y, b.at.y + b.size.y))
-                j.spots.push_back({{leftOne ? s_.t / 2 : p_.length - s_.t / 2, y, p_.height}});
+                j.spots.push_back({{leftOne ? in_->x0 + s_.t / 2 : in_->x1 - s_.t / 2, y, p_.height}});
         keepPlugged(std::move(j), p_.plugs, p_.species);
     }
 
     void dividers() {
-        for (std::size_t i = 1; i < s_.bays.size(); ++i) {
-            const std::string id = fmt::format("divider-{}", i);
-            for (const char* in : {"bottom", "top"}) {
+        for (std::size_t i = in_->first + 1; i <= in_->last; ++i) {
+            const std::string id = dividerBefore(i);
+            for (const char* board : {"bottom", "top"}) {
+                const std::string in = mine(board);
                 if (housed()) {
                     keepHoused(id + "-" + in, in, id, p_.housing);
                     continue;
                 }
                 const Cell b = d_.assembly.find(id)->bounds();
-                const bool up = in == std::string("top");
+                const bool up = board == std::string("top");
                 Pockets p{{0, 0, up ? 1.0 : -1.0}, {1, 0, 0}, {}, b.size.x, s_.t};
-                for (Length y : across(b.at.y + (has("rail") ? s_.t : Length()), b.at.y + b.size.y))
+                for (Length y : across(b.at.y + (has(mine("rail")) ? s_.t : Length()), b.at.y + b.size.y))
                     p.at.push_back(
                         {(b.at.x + b.size.x / 2).mm(), y.mm(), (up ? b.at.z + b.size.z : b.at.z).mm()});
                 if (pocketed(id + "-" + in, id, in, "the right", p))
                     continue;
                 Joint j = named(id + "-" + in, in, id, "butt");
-                j.drivenFrom = in == std::string("top") ? "above" : "below";
-                fix(j, {s_.t, (s_.z1 - s_.z0) / 2, s_.t, true, in == std::string("top")}, byScrews());
-                const Length z = in == std::string("top") ? p_.height : s_.low;
+                j.drivenFrom = up ? "above" : "below";
+                fix(j, {s_.t, (s_.z1 - s_.z0) / 2, s_.t, true, up}, byScrews());
+                const Length z = up ? p_.height : s_.low;
                 const Length y0 = std::max(b.at.y, d_.assembly.find(in)->bounds().at.y);
                 if (j.how != Joinery::glue)
-                    for (Length y : across(y0 + (has("rail") ? s_.t : Length()), b.at.y + b.size.y))
+                    for (Length y : across(y0 + (has(mine("rail")) ? s_.t : Length()), b.at.y + b.size.y))
                         j.spots.push_back({{b.at.x + s_.t / 2, y, z}});
                 keepPlugged(std::move(j), p_.plugs, p_.species);
             }
@@ -192,7 +221,7 @@ class BookcaseJoiner : BookcaseWork {
     /// Fixed shelves at the uprights on their left, or on their right.
     void ends(bool leftEnd) {
         for (const auto& shelf : s_.shelves) {
-            if (shelf.loose)
+            if (shelf.loose || &sectionOf(shelf.bay) != in_)
                 continue;
             const std::string host = leftEnd ? leftOf(shelf.bay) : rightOf(shelf.bay);
             const std::string name = shelf.id + (leftEnd ? "-left" : "-right");
@@ -208,7 +237,8 @@ class BookcaseJoiner : BookcaseWork {
             const Cell b = d_.assembly.find(shelf.id)->bounds();
             Joint j = named(name, host, shelf.id, "butt");
             j.drivenFrom = leftEnd ? "the left" : "the right";
-            fix(j, {s_.t, b.size.x / 2, s_.ts, true, true}, byScrews() && outside);
+            const bool seen = host == "side-left" || host == "side-right";
+            fix(j, {s_.t, b.size.x / 2, s_.ts, true, seen || !outside}, byScrews() && outside);
             const Cell h = d_.assembly.find(host)->bounds();
             // Dowels from both sides of a divider at one height keep clear of each other.
             const Length aside = shelf.bay % 2 == 1 ? 18_mm : Length();
@@ -233,9 +263,10 @@ class BookcaseJoiner : BookcaseWork {
     }
 
     void captive() {
-        if (!has("back"))
+        if (!has(mine("back")))
             return;
-        Joint j = named("back-groove", overBaseboard() ? "side-left" : "bottom", "back", "loose");
+        Joint j = named(mine("back") + "-groove", overBaseboard() ? in_->left : mine("bottom"), mine("back"),
+                        "loose");
         j.how = Joinery::dry;
         j.glued = false;
         j.carries = false;
@@ -247,56 +278,61 @@ class BookcaseJoiner : BookcaseWork {
     /// The panel ends above the baseboard, where the bottom lies lower, or stands behind a bottom that begins
     /// before the baseboard.
     [[nodiscard]] bool overBaseboard() const {
-        const Cell panel = d_.assembly.find("back")->bounds();
-        return panel.at.z > s_.z0 || d_.assembly.find("bottom")->bounds().at.y >= panel.at.y + panel.size.y;
+        const Cell panel = d_.assembly.find(mine("back"))->bounds();
+        return panel.at.z > s_.z0 ||
+               d_.assembly.find(mine("bottom"))->bounds().at.y >= panel.at.y + panel.size.y;
     }
 
     /// Its joint with the top keeps the case to the wall.
     void railTop() {
-        if (!has("rail"))
+        if (!has(mine("rail")))
             return;
-        const Cell r = d_.assembly.find("rail")->bounds();
-        Joint j = named("top-rail", "top", "rail", "butt");
+        const Cell r = d_.assembly.find(mine("rail"))->bounds();
+        Joint j = named(mine("top") + "-rail", mine("top"), mine("rail"), "butt");
         j.drivenFrom = "above";
         fix(j, {s_.t, r.size.z, s_.t, true, true}, byScrews());
         if (j.how != Joinery::glue) {
             std::vector<Length> avoid = ctx_.wallScrewsX;
             avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
-            for (std::size_t i = 0; i + 1 < s_.bays.size(); ++i)
-                avoid.push_back(s_.bays[i].second + s_.t / 2);
-            for (Length x : spread(s_.x0, s_.x1, std::min(60_mm, (s_.x1 - s_.x0) / 4), 200_mm, avoid, 20_mm))
+            for (std::size_t i = in_->first; i < in_->last; ++i)
+                avoid.push_back(between(i));
+            for (Length x :
+                 spread(in_->in0, in_->in1, std::min(60_mm, (in_->in1 - in_->in0) / 4), 200_mm, avoid, 20_mm))
                 j.spots.push_back({{x, r.at.y + s_.t / 2, p_.height}});
         }
-        placeClear(j, d_.assembly, s_.x0 + 30_mm, s_.x1 - 30_mm, catalog_);
+        placeClear(j, d_.assembly, in_->in0 + 30_mm, in_->in1 - 30_mm, catalog_);
         keepPlugged(std::move(j), p_.plugs, p_.species);
     }
 
     void base() {
-        if (has("kick")) {
+        const std::string kick = mine("kick");
+        const std::string bottom = mine("bottom");
+        if (has(kick)) {
             for (const bool leftOne : {true, false}) {
-                const Cell k = d_.assembly.find("kick")->bounds();
-                Joint j = named(leftOne ? "kick-left" : "kick-right", leftOne ? "side-left" : "side-right",
-                                "kick", "butt");
+                const Cell k = d_.assembly.find(kick)->bounds();
+                Joint j = named(kick + (leftOne ? "-left" : "-right"), leftOne ? in_->left : in_->right, kick,
+                                "butt");
                 j.drivenFrom = "the end";
-                fix(j, {s_.t, (s_.x1 - s_.x0) / 2, s_.t, false, true}, false);
+                j.driving = {leftOne ? 1.0 : -1.0, 0, 0};
+                fix(j, {s_.t - seamSkin(leftOne), (in_->in1 - in_->in0) / 2, s_.t, false, true}, false);
                 if (j.how != Joinery::glue)
                     for (Length z : railRows(k))
-                        j.spots.push_back({{leftOne ? Length() : p_.length, k.at.y + s_.t / 2, z}});
+                        j.spots.push_back({{outerFace(leftOne, j), k.at.y + s_.t / 2, z}});
                 keep(std::move(j));
             }
-            glued("bottom-kick", "bottom", "kick");
-            for (std::size_t i = 1; i < s_.bays.size(); ++i)
-                glued(fmt::format("bottom-block-{}", i), "bottom", fmt::format("block-{}", i));
+            glued(bottom + "-kick", bottom, kick);
+            for (std::size_t i = in_->first + 1; i <= in_->last; ++i)
+                glued(fmt::format("bottom-block-{}", i), bottom, fmt::format("block-{}", i));
         }
-        if (!has("frame-front"))
+        if (!has(mine("frame-front")))
             return;
-        for (const char* board : {"frame-front", "frame-back"})
+        for (const std::string& board : {mine("frame-front"), mine("frame-back")})
             for (const bool leftOne : {true, false}) {
-                const std::string end = leftOne ? "frame-left" : "frame-right";
+                const std::string end = mine(leftOne ? "frame-left" : "frame-right");
                 const Cell b = d_.assembly.find(board)->bounds();
                 const Cell e = d_.assembly.find(end)->bounds();
-                Joint j = named(std::string(board) + (leftOne ? "-left" : "-right"), board, end, "butt");
-                const bool front = board == std::string("frame-front");
+                Joint j = named(board + (leftOne ? "-left" : "-right"), board, end, "butt");
+                const bool front = board == mine("frame-front");
                 j.drivenFrom = front ? "the front" : "behind";
                 fix(j, {s_.t, e.size.y / 2, s_.t, true, false}, false);
                 if (j.how != Joinery::glue)
@@ -305,9 +341,9 @@ class BookcaseJoiner : BookcaseWork {
                 keep(std::move(j));
             }
         for (const char* board : {"frame-front", "frame-back"})
-            onFrameScrews(board);
+            onFrameScrews(mine(board));
     }
-    void glued(std::string id, const char* first, const std::string& second) {
+    void glued(std::string id, const std::string& first, const std::string& second) {
         Joint j = named(std::move(id), first, second, "edge");
         j.drivenFrom = "below";
         j.note = "Flush and square to the bottom.";
@@ -315,37 +351,39 @@ class BookcaseJoiner : BookcaseWork {
     }
 
     /// From inside, down through the bottom: what stands there hides them.
-    void onFrameScrews(const char* board) {
+    void onFrameScrews(const std::string& board) {
         const Cell b = d_.assembly.find(board)->bounds();
-        Joint j = named(std::string("bottom-") + board, "bottom", board, "butt");
+        Joint j = named("bottom-" + board, mine("bottom"), board, "butt");
         j.drivenFrom = "above";
         fix(j, {s_.t, b.size.z, s_.t, false, false}, true);
         std::vector<Length> avoid;
-        for (std::size_t i = 0; i + 1 < s_.bays.size(); ++i)
-            avoid.push_back(s_.bays[i].second + s_.t / 2);
+        for (std::size_t i = in_->first; i < in_->last; ++i)
+            avoid.push_back(between(i));
         if (j.how != Joinery::glue)
-            for (Length x : spread(s_.x0, s_.x1, 50_mm, 300_mm, avoid, s_.t / 2 + 16_mm))
+            for (Length x : spread(in_->in0, in_->in1, 50_mm, 300_mm, avoid, s_.t / 2 + 16_mm))
                 j.spots.push_back({{x, b.at.y + s_.t / 2, s_.z0}});
         keep(std::move(j));
     }
 
     /// Round its edges, glued and nailed: it keeps the case square.
     void nailed() {
-        if (!has("back"))
+        const std::string back = mine("back");
+        if (!has(back))
             return;
-        const Cell b = d_.assembly.find("back")->bounds();
+        const Cell b = d_.assembly.find(back)->bounds();
         const bool over = p_.back == CaseBack::nailed;
         const Length in = over ? s_.t / 2 : s_.t / 4; // from the side's inner face, into its wood
-        const auto edge = [&](const char* id, const char* to, bool upright, Length at, Length wide) {
+        const auto edge = [&](const char* which, const std::string& to, bool upright, Length at,
+                              Length wide) {
             if (!has(to))
                 return;
-            Joint j = named(id, "back", to, "butt");
+            Joint j = named(back + which, back, to, "butt");
             j.how = Joinery::nailsGlue;
             j.drivenFrom = "behind";
             j.through = p_.backThickness;
             j.nailLength = nailFor({p_.backThickness, p_.depth / 2, s_.t, false, false}, ctx_);
-            const Length from = upright ? b.at.z : s_.x0;
-            const Length to_ = upright ? b.at.z + b.size.z : s_.x1;
+            const Length from = upright ? b.at.z : in_->in0;
+            const Length to_ = upright ? b.at.z + b.size.z : in_->in1;
             const auto taken = others(upright, at);
             for (Length v : spread(from, to_, std::min(25_mm, (to_ - from) / 4), 140_mm, taken, 14_mm))
                 j.spots.push_back(upright ? FastenerSpot{{at, Length(), v}}
@@ -356,12 +394,12 @@ class BookcaseJoiner : BookcaseWork {
             keep(std::move(j));
         };
         const Length wide = over ? s_.t : s_.t / 2;
-        edge("back-left", "side-left", true, s_.x0 - in, wide);
-        edge("back-right", "side-right", true, s_.x1 + in, wide);
+        edge("-left", in_->left, true, in_->in0 - in, wide);
+        edge("-right", in_->right, true, in_->in1 + in, wide);
         if (b.at.z <= s_.low)
-            edge("back-bottom", "bottom", false, s_.low + s_.t / 2, s_.t);
+            edge("-bottom", mine("bottom"), false, s_.low + s_.t / 2, s_.t);
         if (b.at.z + b.size.z >= p_.height)
-            edge("back-top", "top", false, p_.height - s_.t / 2, s_.t);
+            edge("-top", mine("top"), false, p_.height - s_.t / 2, s_.t);
     }
 
     /// Where fasteners near the rear edge are already, along that edge: on a side the heights of those that
@@ -399,6 +437,58 @@ class BookcaseJoiner : BookcaseWork {
                 }
     }
 
+    /// Sections stand side by side: two screws through both sides low down and two high up, from inside.
+    void seams() {
+        for (std::size_t i = 0; i + 1 < s_.sections.size(); ++i) {
+            const std::string& right = s_.sections[i].right;
+            const std::string& left = s_.sections[i + 1].left;
+            if (!has(right) || !has(left))
+                continue;
+            Joint j = named(fmt::format("seam-{}", i + 1), right, left, "screwed");
+            j.drivenFrom = "the left";
+            j.glued = j.carries = false;
+            j.atWall = true;
+            const std::string why =
+                fitScrew(j, {s_.t, s_.t, 200_mm, false, false}, PlugWay::filled, ctx_, catalog_);
+            j.how = Joinery::screws;
+            if (!why.empty())
+                problem("no_screw", "sections", why).cures = {{"One case", {{"sections", 1}}},
+                                                              to("Boards", "thickness", 18_mm)};
+            else
+                j.spots = seamSpots(i);
+            j.note = fmt::format("Stand them side by side, fronts and tops flush, clamp them, and drive {} "
+                                 "screws {} long out of the left one.",
+                                 j.spots.size(), say(j.screwLength));
+            keep(std::move(j));
+        }
+    }
+    /// In the middle of the lowest and the uppermost opening, where no pins and no board's ends are.
+    [[nodiscard]] std::vector<FastenerSpot> seamSpots(std::size_t section) const {
+        const std::size_t bay = s_.sections[section].last;
+        std::vector<Length> boards{s_.z0};
+        for (const auto& shelf : s_.shelves)
+            if (shelf.bay == bay)
+                boards.push_back(shelf.z);
+        std::sort(boards.begin(), boards.end());
+        const auto middle = [&](std::size_t k) {
+            const Length low = boards[k] + (k > 0 ? s_.ts : Length());
+            return (low + (k + 1 < boards.size() ? boards[k + 1] : s_.z1)) / 2;
+        };
+        const Length rear =
+            std::max({s_.innerY, s_.sideY, s_.notchHigh > middle(0) ? p_.notchDepth : Length()});
+        const Length front = p_.depth;
+        const Length in = std::min(60_mm, (front - rear) / 4);
+        std::vector<FastenerSpot> out;
+        for (const std::size_t k : {std::size_t{0}, boards.size() - 1})
+            for (const Length y : {rear + in, front - in})
+                if (out.empty() || out.back().at.z != middle(k) || out.back().at.y != y)
+                    out.push_back({{s_.sections[section].in1, y, middle(k)}});
+        if (boards.size() == 1)
+            out.resize(2);
+        return out;
+    }
+
+    const Section* in_ = nullptr; ///< the section that is being joined
     bool told_ = false;
 };
 

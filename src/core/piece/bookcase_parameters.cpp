@@ -110,12 +110,22 @@ void BookcaseParams::describe(Parameters& p) {
              .help = "Of every loose shelf, 32 mm apart.",
              .applies = fixed != CaseFixed::all},
             pinHoles, {.low = 0, .high = 12, .usualLow = 1, .usualHigh = 5});
-    p.whole({.name = "dividers", .label = "Dividers", .applies = bays.empty()}, dividers,
-            {.low = 0, .high = 12, .usualLow = 0, .usualHigh = 2});
+    p.whole({.name = "sections",
+             .label = "Sections side by side",
+             .help =
+                 "Each a case of its own that passes the door and the stairs; they are screwed together in "
+                 "the room.",
+             .applies = floor},
+            sections, {.low = 1, .high = 12, .usualLow = 1, .usualHigh = 3});
+    p.whole({.name = "dividers",
+             .label = sections > 1 ? "Dividers in each section" : "Dividers",
+             .applies = bays.empty() || sectionCount() > 1},
+            dividers, {.low = 0, .high = 12, .usualLow = 0, .usualHigh = 2});
     p.sizes({.name = "bays",
              .label = "Bays, one by one",
              .help = "Clear widths from the left, semicolons between; the last bay is what is left. Empty: "
-                     "equal bays."},
+                     "equal bays.",
+             .applies = sectionCount() == 1},
             bays, {.low = 1_mm, .high = 10'000_mm, .usualLow = 250_mm, .usualHigh = 800_mm});
     p.length({.name = "set_back", .label = "Shelves stand back"}, setBack,
              {.low = Length(), .high = 300_mm, .usualLow = Length(), .usualHigh = 20_mm});
@@ -187,7 +197,8 @@ void BookcaseParams::settle() {
     kick = std::clamp(kick, 60_mm, std::max(60_mm, height / 6));
     kickBack = std::min(kickBack, depth / 5);
     notchDepth = std::min(notchDepth, depth / 6);
-    const Length clear = length - thickness * 2;
+    sections = onFloor() ? std::clamp(sections, 1, std::max(1, static_cast<int>(length.mm() / 350))) : 1;
+    const Length clear = length / sections - thickness * 2;
     bays.clear(); // any widths would seldom add up
     dividers = std::clamp(dividers, static_cast<int>(clear.mm() / 700),
                           std::max(0, static_cast<int>(clear.mm() / 250) - 1));
@@ -213,12 +224,18 @@ std::vector<Cure> BookcaseParams::strengthen(const Weakness& w) const {
     MakeContext ctx;
     ctx.units = w.metric ? "mm" : "in";
     const auto say = [&](Length l) { return exactLength(l, ctx); };
+    if (w.check == "way_in") {
+        const std::int64_t n = w.atMost > Length() ? (length.nm() + w.atMost.nm() - 1) / w.atMost.nm() : 0;
+        if (onFloor() && n > sectionCount() && n <= 12)
+            out.push_back({fmt::format("{} sections, screwed together in the room", n), {{"sections", n}}});
+        return out;
+    }
     const bool shelf = w.check == "shelf_sag" || w.check == "shelf_bending";
     if (shelf && strip == CaseStrip::none)
         out.push_back({"A strip below the front of each shelf", {{"strip", "below"}}});
     if (shelf && strip != CaseStrip::none)
         out.push_back({"A higher strip", {{"strip", "below"}, {"strip_height", (stripHeight + 20_mm).mm()}}});
-    if (shelf && bays.empty())
+    if (shelf && (bays.empty() || sectionCount() > 1))
         out.push_back({"One more divider", {{"dividers", dividers + 1}}});
     if (shelf && w.nextThickness > shelfThickness)
         out.push_back({"Shelves of " + say(w.nextThickness), {{"shelf_thickness", w.nextThickness.mm()}}});

@@ -11,14 +11,24 @@ namespace owl {
 /// Where the boards lie, in the piece. Rear edges: y from the wall.
 struct BookcaseShape {
     Length t, ts;             ///< thickness of uprights, top and bottom; of shelves
-    Length x0, x1, z0, z1;    ///< clear room between the sides, between bottom and top
+    Length x0, x1, z0, z1;    ///< clear room between the outermost sides, between bottom and top
     Length sideLow, sideHigh; ///< lower and upper end of the sides
     Length low;               ///< lower face of the bottom
     Length sideY, innerY;     ///< rear of the sides; of what stands between them
     Length flatY;             ///< of bottom and top: over a rail behind a panel that is let in
     Length railY;             ///< rear of the rails
     Length notchHigh;         ///< upper edge of what is cut out over the baseboard; 0: nothing
-    std::vector<Bay> bays;
+    std::vector<Bay> bays;    ///< of all sections
+    /// A case of its own. Most bookcases are one; several stand side by side.
+    struct Section {
+        std::string tag;                 ///< what the ids of its boards end with: '', '-s2'
+        std::string of;                  ///< what their names end with: '', ' of section 2'
+        std::string left, right;         ///< its sides
+        Length x0, x1;                   ///< their outer faces
+        Length in0, in1;                 ///< their inner faces
+        std::size_t first = 0, last = 0; ///< its bays
+    };
+    std::vector<Section> sections;
     struct Shelf {
         std::string id;
         std::size_t bay;
@@ -51,6 +61,15 @@ class BookcaseWork : protected CaseBuilder {
     }
     [[nodiscard]] bool housed() const { return p_.joinery == CaseJoint::housed; }
     [[nodiscard]] bool panel() const { return p_.back != CaseBack::rails; }
+    using Section = BookcaseShape::Section;
+    [[nodiscard]] const Section& sectionOf(std::size_t bay) const;
+    /// A divider stands to the left of this bay.
+    [[nodiscard]] bool divided(std::size_t bay) const { return bay > sectionOf(bay).first; }
+    [[nodiscard]] static std::string dividerBefore(std::size_t bay);
+    /// Middle of what stands between a bay and the next.
+    [[nodiscard]] Length between(std::size_t bay) const {
+        return (s_.bays[bay].second + s_.bays[bay + 1].first) / 2;
+    }
     /// The upright to the left of a bay, and the one to its right.
     [[nodiscard]] std::string leftOf(std::size_t bay) const;
     [[nodiscard]] std::string rightOf(std::size_t bay) const;

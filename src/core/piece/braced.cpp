@@ -469,14 +469,14 @@ class BracedBuilder : KindBuilder {
 
     /// Before the rail, beside the braces.
     void cableWay() {
-        if (!p_.cable.on)
-            return;
         std::vector<Length> taken;
         for (Length x : xs_)
             for (Length side : {-p_.braceThickness / 2, p_.braceThickness / 2})
                 taken.push_back(x + side);
-        boreCable(d_, d_.assembly.parts.front(), p_.cable, p_.railThickness.mm() + p_.cable.d.mm() / 2 + 15,
-                  taken, ctx_);
+        boreCable(
+            d_, p_.cable,
+            {{d_.assembly.parts.front().id}, p_.railThickness.mm() + 15, p_.depth.mm(), std::move(taken)},
+            ctx_);
     }
 
     void describeRest() {

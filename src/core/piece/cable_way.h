@@ -1,5 +1,5 @@
 #pragma once
-// A hole through a board for the cable of a lamp, charger or player that stands on it.
+// A hole through the boards under a lamp, charger or player, for its cable.
 
 #include "piece/kind.h"
 
@@ -11,15 +11,21 @@ struct CableWay {
     bool operator==(const CableWay&) const = default;
 };
 
-/// Rows 'cable', 'cable_at', 'cable_d' of a kind's description.
-void describeCable(Parameters& p, CableWay& cable);
+/// Rows 'cable', 'cable_at', 'cable_d' of a kind's description; `applies`: it can have one as it is made.
+void describeCable(Parameters& p, CableWay& cable, bool applies = true);
 /// Keeps the hole inside a piece of that length.
 void settleCable(CableWay& cable, Length length);
 
-/// Bores it down through the board, its middle `y` mm from the wall. What leaves no wood around it, or comes
-/// nearer than 12 mm to one of `taken` (places along the piece), is a problem with the place that would do,
-/// and bores nothing.
-void boreCable(Draft& draft, Part& board, const CableWay& cable, double y, const std::vector<Length>& taken,
-               const MakeContext& ctx);
+/// Where such a hole may be.
+struct CableRoom {
+    std::vector<std::string> through; ///< ids of the boards that it passes; those not over it are left whole
+    double rear = 0, front = 0;       ///< mm from the wall: between them lies all of it
+    std::vector<Length> taken = {};   ///< places along the piece that it stays 12 mm away from
+};
+
+/// Bores it straight down, as near the wall as there is wood all round it and nothing else below. Where
+/// nothing of that is to be had at its place it is a problem with the nearest place that has it, and nothing
+/// is bored.
+void boreCable(Draft& draft, const CableWay& cable, const CableRoom& room, const MakeContext& ctx);
 
 } // namespace owl

@@ -26,6 +26,8 @@ void CornerBuilder::run() {
         for (int wall : {0, 1})
             captureStrip(wall);
     captureScrews();
+    if (!rodded())
+        boreCable(d_, p_.cable, {boards_, ct_ + 10, std::max(f_.a, f_.b)}, ctx_);
     describeRest();
 }
 

@@ -2,6 +2,7 @@
 // The corner shelf: a triangle, a quarter round or an L that rests on a cleat with two legs (kind id
 // 'corner').
 
+#include "piece/cable_way.h"
 #include "piece/edges.h"
 #include "piece/sheet_choices.h"
 
@@ -38,6 +39,7 @@ struct CornerParams {
     CornerCapture capture = CornerCapture::screws;
     Length captureWidth = 45_mm; ///< of the capture strips
     Length play = 1_mm;
+    CableWay cable; ///< along its own wall, from the corner
     std::string species = "scots_pine";
     BoardGrade grade = BoardGrade::ordinary;
     bool operator==(const CornerParams&) const = default;

@@ -132,6 +132,8 @@ void CornerParams::describe(Parameters& p) {
               .applies = !rodded && capture != CornerCapture::screws},
              play,
              {.low = Length(), .high = 4_mm, .usualLow = Length::mm(0.5), .usualHigh = Length::mm(1.5)});
+    p.group("Cable");
+    describeCable(p, cable, carried != CornerCarried::rods);
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
     p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
@@ -141,6 +143,8 @@ void CornerParams::settle() {
     angle = std::round(std::clamp(angle, 80.0, 100.0) * 2) / 2;
     length = std::clamp(length, 300_mm, 600_mm);
     leg2 = std::clamp(leg2, length * 3 / 4, length * 4 / 3);
+    cable.at = std::clamp(cable.at, length / 4, length / 2); // where it is deep
+    cable.d = std::min(cable.d, 30_mm);
     if (front == CornerFront::ell) {
         arm = std::clamp(arm, 100_mm, std::min(length, leg2) / 2);
     }

@@ -46,6 +46,8 @@ class HollowBuilder : ArmsBuilder {
         skin(false);
         chamfer();
         joints();
+        boreCable(d_, p_.cable,
+                  {{"top", "bottom"}, p_.arms.frame.mm() + 15, (D_ - p_.frontThickness).mm() + 1}, ctx_);
         describeRest();
     }
 
@@ -226,6 +228,8 @@ class HollowBuilder : ArmsBuilder {
         c.z0 = p_.bottomThickness;
         c.z1 = p_.height - p_.topThickness;
         c.plugWood = p_.species;
+        if (p_.cable.on)
+            c.keepFree = {p_.cable.at - p_.cable.d / 2, p_.cable.at, p_.cable.at + p_.cable.d / 2};
         c.topThickness = p_.topThickness;
         c.bottomThickness = p_.bottomThickness;
         seatArms(std::move(c), p_.arms);
@@ -234,7 +238,8 @@ class HollowBuilder : ArmsBuilder {
         a.surfaceZ = a.top = p_.height;
         // Skins and front as one section: the back edge is held all along by the ledger (S4.4).
         const double tf = p_.frontThickness.mm();
-        const double skinWide = std::max(1.0, D_.mm() - tf);
+        const double bored = p_.cable.on ? p_.cable.d.mm() : 0;
+        const double skinWide = std::max(1.0, D_.mm() - tf - bored);
         a.member.rects = {{"front", tf, p_.height.mm(), 0, skinWide},
                           {"top", skinWide, p_.topThickness.mm(), (p_.height - p_.topThickness).mm(), 0},
                           {"bottom", skinWide, p_.bottomThickness.mm(), 0, 0}};
@@ -300,6 +305,8 @@ void HollowParams::describe(Parameters& p) {
     p.length({.name = "chamfer", .label = "Chamfer", .help = "On all outer edges; 0: none."}, chamfer,
              {.low = Length(), .high = 60_mm, .usualLow = Length(), .usualHigh = 6_mm});
     describeArms(p, arms, "box", true);
+    p.group("Cable");
+    describeCable(p, cable);
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
     p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
@@ -319,6 +326,7 @@ void HollowParams::typed(const std::string& name) {
 
 void HollowParams::settle() {
     typed("skin_wood");
+    settleCable(cable, length);
     height = std::max(height, topThickness + bottomThickness + 30_mm);
     chamfer = std::min(chamfer, std::min({topThickness, bottomThickness, frontThickness, endThickness}) / 3);
 }

@@ -2,6 +2,7 @@
 // The hollow: a box of top, bottom, front and ends that slides over a ledger with arms (kind id 'hollow').
 
 #include "piece/arms_seat.h"
+#include "piece/cable_way.h"
 
 namespace owl {
 
@@ -18,6 +19,7 @@ struct HollowParams {
     HollowSheet skinWood = HollowSheet::same;
     Length chamfer; ///< of the outer edges; 0: none
     ArmsAsk arms{18_mm, 300_mm, 1_mm};
+    CableWay cable; ///< down through top and bottom, before the ledger and between the arms
     std::string species = "scots_pine";
     BoardGrade grade = BoardGrade::ordinary;
     bool operator==(const HollowParams&) const = default;

@@ -95,6 +95,7 @@ struct Weakness {
     Length nextThickness; ///< the next thicker board of its wood that is to be had; 0: none
     bool metric = true;
     const Draft* made = nullptr;
+    Length atMost = {}; ///< 'way_in': no longer thing gets into the room
 };
 /// Another size for one part; zero or empty: as it is.
 struct PartWish {

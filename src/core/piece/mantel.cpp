@@ -32,6 +32,7 @@ class MantelBuilder : ArmsBuilder {
         shapeEdges();
         beamJoints();
         corbels();
+        cable();
         describeRest();
     }
 
@@ -348,6 +349,20 @@ class MantelBuilder : ArmsBuilder {
             {{0, 0, 0}, {0, p_.corbelOut.mm(), 0}, Dimension::In::section, "corbel_out", 1});
     }
 
+    void cable() {
+        if (hollow()) {
+            boreCable(d_, p_.cable, {{"top", "bottom"}, p_.arms.frame.mm() + 15, D_.mm() - t_.mm() + 1},
+                      ctx_);
+            return;
+        }
+        CableRoom room{{}, 25, D_.mm(), ctx_.mountX};
+        for (const auto& p : d_.assembly.parts)
+            if (p.id == "beam" || p.id.starts_with("layer-"))
+                room.through.push_back(p.id);
+        boreCable(d_, p_.cable, room, ctx_);
+    }
+    [[nodiscard]] double bored() const { return p_.cable.on ? p_.cable.d.mm() : 0; }
+
     void cavity() {
         Assembly& a = d_.assembly;
         CavitySeat c;
@@ -359,8 +374,10 @@ class MantelBuilder : ArmsBuilder {
         c.plugWood = p_.species;
         c.topThickness = c.bottomThickness = t_;
         c.below = below_;
+        if (p_.cable.on)
+            c.keepFree = {p_.cable.at - p_.cable.d / 2, p_.cable.at, p_.cable.at + p_.cable.d / 2};
         seatArms(std::move(c), p_.arms);
-        const double skin = std::max(1.0, (D_ - t_).mm());
+        const double skin = std::max(1.0, (D_ - t_).mm() - bored());
         a.member.rects = {{"front", t_.mm(), high_.mm(), z0_.mm(), skin},
                           {"top", skin, t_.mm(), (zt_ - t_).mm(), 0},
                           {"bottom", skin, t_.mm(), z0_.mm(), 0}};

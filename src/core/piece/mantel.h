@@ -4,6 +4,7 @@
 
 #include "piece/arms_seat.h"
 #include "piece/brackets.h"
+#include "piece/cable_way.h"
 #include "piece/edges.h"
 
 namespace owl {
@@ -26,6 +27,7 @@ struct MantelParams {
     Length rodD = 16_mm; ///< 0: as thick as needed
     int rodCount = 0;    ///< 0: one a stud, or as many as are usual
     Length rodPlay = Length::mm(0.2);
+    CableWay cable; ///< down through the beam, or through the top and bottom of a hollow one
     int corbels = 0;
     BracketShape corbelShape = BracketShape::ogee;
     Length corbelOut = 130_mm, corbelDown = 120_mm, corbelThickness = 40_mm;

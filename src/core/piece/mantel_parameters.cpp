@@ -103,6 +103,8 @@ void MantelParams::describe(Parameters& p) {
               .help = "To their middles.",
               .applies = corbels > 0},
              corbelInset, {.low = 10_mm, .high = 1000_mm, .usualLow = 60_mm, .usualHigh = 250_mm});
+    p.group("Cable");
+    describeCable(p, cable);
     p.group("Wood");
     p.wood({.name = "species", .label = "Species"}, species);
     p.choice({.name = "grade", .label = "Boards look"}, grade, boardLooks);
@@ -110,6 +112,7 @@ void MantelParams::describe(Parameters& p) {
 
 void MantelParams::settle() {
     const bool metric = thickness.nm() % 500'000 == 0;
+    settleCable(cable, length);
     if (build == MantelBuild::hollow)
         height = std::max(height, thickness * 2 + 30_mm);
     if (build == MantelBuild::solid) // a timber that is sold

@@ -274,7 +274,7 @@ std::string strainSentence(const Check& c) {
     if (c.load.empty())
         return fmt::format("{}: {}.", c.title, c.working.result);
     return fmt::format("{}: {} asks {} of {}.", c.title, c.load, words::percent(c.utilisation()),
-                       c.place.empty() ? "what it bears" : "what the " + c.place + " bear");
+                       c.place.empty() ? "what it bears" : "what the " + c.place + " can bear");
 }
 
 std::string marginsSentence(const Verdict& v) {

@@ -310,7 +310,10 @@ class Planner {
         in.style = project_.style;
         if (!a.wallPart.empty() && hold)
             for (const auto& m : hold->mounting.mounts)
-                if (std::find(m.passes.begin(), m.passes.end(), a.wallPart) != m.passes.end())
+                if (std::any_of(m.passes.begin(), m.passes.end(), [&](const std::string& id) {
+                        const Part* p = a.find(id);
+                        return p && takesWallScrews(a, *p);
+                    }))
                     in.wallHoles.push_back({Length::mm(m.at.x), Length::mm(m.at.z)});
         in.wallScrew = hold ? hold->option.screw : nullptr;
         in.anchor = hold ? hold->option.anchor : nullptr;

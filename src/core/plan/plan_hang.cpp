@@ -119,8 +119,11 @@ void atTheWall(const Assembly& a, HangInput& h) {
             h.adds.push_back(p.id);
     }
     for (const auto& j : a.joints)
-        if (j.atWall && j.kind != plugJoint)
+        if (j.atWall && j.kind != plugJoint) {
             (j.kind == "weld" ? h.early : h.joins).push_back(j.id);
+            if (a.floor && !j.note.empty())
+                h.notes.push_back(j.note);
+        }
     if (a.ledgers)
         stages(a, h);
 }

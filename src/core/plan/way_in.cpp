@@ -21,16 +21,16 @@ class WayInFindings : PieceFinder {
         const Assembly& a = pp_.assembly();
         if (a.ledgers || a.parts.empty())
             return;
-        const std::array<double, 3> box{a.length.mm(), a.depth.mm(), a.height.mm()};
+        const std::array<double, 3> box = boxOf(carried());
         const WayIn& way = project_.wayIn;
-        if (!passesDoor(box, way.doorWidth.mm(), way.doorHeight.mm()))
+        if (!throughTheDoor(box))
             tell("no_door", "It does not pass the door",
-                 fmt::format("Put together it is {}, and the door {} wide{}.", size(a), say(way.doorWidth),
+                 fmt::format("{} it is {}, and the door {} wide{}.", sectioned(), size(a), say(way.doorWidth),
                              way.doorHeight > Length() ? " and " + say(way.doorHeight) + " high"
                                                        : std::string()));
-        if (way.stairWidth > Length() && !turnsStair(box, way.stairWidth.mm(), headroom)) {
+        if (!upTheStairs(box)) {
             auto& f = tell("no_stair", "It does not turn on the stairs",
-                           fmt::format("Put together it is {}; where stairs {} wide turn it gets stuck.",
+                           fmt::format("{} it is {}; where stairs {} wide turn it gets stuck.", sectioned(),
                                        size(a), say(way.stairWidth)));
             std::array<double, 3> s = box;
             std::sort(s.begin(), s.end());
@@ -45,16 +45,50 @@ class WayInFindings : PieceFinder {
 
   private:
     [[nodiscard]] std::string size(const Assembly& a) const {
-        return fmt::format("{} × {} × {}", say(a.length), say(a.depth), say(a.height));
+        return fmt::format("{} × {} × {}", say(carried()), say(a.depth), say(a.height));
     }
-    /// Two cases half as long stand side by side as one; shelves are put together where they hang.
+    [[nodiscard]] const char* sectioned() const {
+        return pp_.assembly().carried > Length() ? "Each section put together" : "Put together";
+    }
+    [[nodiscard]] Length carried() const {
+        const Assembly& a = pp_.assembly();
+        return a.carried > Length() ? a.carried : a.length;
+    }
+    [[nodiscard]] std::array<double, 3> boxOf(Length length) const {
+        const Assembly& a = pp_.assembly();
+        return {length.mm(), a.depth.mm(), a.height.mm()};
+    }
+    [[nodiscard]] bool throughTheDoor(const std::array<double, 3>& box) const {
+        return passesDoor(box, project_.wayIn.doorWidth.mm(), project_.wayIn.doorHeight.mm());
+    }
+    [[nodiscard]] bool upTheStairs(const std::array<double, 3>& box) const {
+        const Length wide = project_.wayIn.stairWidth;
+        return wide <= Length() || turnsStair(box, wide.mm(), headroom);
+    }
+    /// The longest of that depth and height that gets in, to 10 mm; 0: none does.
+    [[nodiscard]] Length longest() const {
+        for (Length l = carried(); l > 200_mm; l -= 10_mm)
+            if (throughTheDoor(boxOf(l)) && upTheStairs(boxOf(l)))
+                return l;
+        return {};
+    }
+    /// In sections, where its kind is made so. Else two cases half as long stand side by side as one; shelves
+    /// are put together where they hang.
     Finding& tell(const char* id, std::string title, std::string text) {
         const Assembly& a = pp_.assembly();
         if (!a.floor)
             text += " Do the last gluing in the room.";
         Finding& f = found(id, Severity::warns, "build", std::move(title), std::move(text));
+        if (a.floor) {
+            Weakness weak;
+            weak.check = "way_in";
+            weak.metric = metric();
+            weak.atMost = longest();
+            for (const auto& cure : strengthen(piece_.params, weak))
+                f.remedies.push_back(changeParameters(cure, piece_));
+        }
         const Length half = roundToTape(a.length / 2, project_.style);
-        if (a.floor && half > 300_mm)
+        if (f.remedies.empty() && a.floor && half > 300_mm)
             f.remedies.push_back(changeParameters(
                 {fmt::format("{} long: copy it, two stand side by side", say(half)), {{"length", half.mm()}}},
                 piece_));

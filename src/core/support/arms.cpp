@@ -345,6 +345,7 @@ ArmsLayout armsLayout(const CavitySeat& seat, const std::vector<double>& fixings
     std::vector<Length> keep;
     for (double x : fixings)
         keep.push_back(Length::mm(x));
+    keep.insert(keep.end(), seat.keepFree.begin(), seat.keepFree.end());
     const Length half = Length::mm(a.t / 2);
     for (Length x :
          spread(Length::mm(a.x0), Length::mm(a.x1), half + 1_mm, seat.spacing, keep, half + 14_mm)) {

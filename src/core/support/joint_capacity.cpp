@@ -56,11 +56,28 @@ bool bears(const Part& first, const Part& second, double z) {
     return wood >= 2;
 }
 
+/// N that a board's face takes where it lies on the upper end or edge of what is under it; 0 where it does
+/// not.
+double liesOn(const RailPiece& p, const Part& board, const Part& under) {
+    const Bounds3 b = board.solid.bounds();
+    const Bounds3 u = under.solid.bounds();
+    if (std::abs(u.high.z - b.low.z) > 0.5)
+        return 0;
+    const auto shared = [](double low, double high, double from, double until) {
+        return std::max(0.0, std::min(high, until) - std::max(low, from));
+    };
+    return p.woodC1.FcPerp * shared(b.low.x, b.high.x, u.low.x, u.high.x) *
+           shared(b.low.y, b.high.y, u.low.y, u.high.y);
+}
+
 } // namespace
 
 double jointTakesDown(const RailPiece& p, const Joint& j, const std::string& part, bool leaning) {
+    const Part* down = p.assembly->find(part);
+    const Part* other = p.assembly->find(part == j.first ? j.second : j.first);
+    const double bearing = down && other ? liesOn(p, *down, *other) : 0;
     // What the first part is pulled down by is as if the second were pushed up.
-    return jointTakes(p, j, {0, 0, part == j.first ? 1.0 : -1.0}, leaning);
+    return std::max(bearing, jointTakes(p, j, {0, 0, part == j.first ? 1.0 : -1.0}, leaning));
 }
 
 double jointTakes(const RailPiece& p, const Joint& j, const Vec3& force, bool leaning) {

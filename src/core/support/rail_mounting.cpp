@@ -58,7 +58,9 @@ Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVe
             m.into = intoOf(v.option.kind);
             m.support = static_cast<int>(i);
             double y = front;
-            for (const auto& [part, t] : passed) {
+            for (const auto& [name, t] : passed) {
+                const Part* there = inLine(a, name, v.x[i]);
+                const std::string& part = there ? there->id : name;
                 m.passes.push_back(part);
                 out.holes.emplace_back(part, Hole{fmt::format("{}/wall-{}", part, out.mounts.size() + 1),
                                                   {v.x[i], y, z},

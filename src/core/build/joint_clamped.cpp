@@ -1,0 +1,29 @@
+// Glue alone, clamped until it has set.
+#include "build/joint_step.h"
+
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+class ClampedStep : public JointStep {
+  public:
+    using JointStep::JointStep;
+
+  private:
+    void make() override {
+        s_.text = fmt::format(
+            "Spread glue on both faces, put the {} to the {}, and clamp every {} until it has set. {}",
+            nameOf(newcomer()), nameOf(newcomer() == j_.first ? j_.second : j_.first), say(150_mm), j_.note);
+        s_.tools = {"clamps", "straight strip"};
+        s_.minutes += 10;
+    }
+};
+
+} // namespace
+
+std::unique_ptr<JointStep> clampedStep(const BuildInput& in, const Joint& j, const Catalog& c) {
+    return std::make_unique<ClampedStep>(in, j, c);
+}
+
+} // namespace owl

@@ -1,0 +1,79 @@
+// What is screwed or laid on without glue: metal, pads, loose shelves, plates.
+#include "build/joint_step.h"
+
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+class DryStep : public JointStep {
+  public:
+    using JointStep::JointStep;
+
+  private:
+    /// Metal that is screwed or stuck on.
+    void make() override {
+        if (j_.kind == "loose") {
+            s_.text = fmt::format("Put the {} into its groove in the {}. {}", nameOf(j_.second),
+                                  nameOf(j_.first), j_.note);
+            s_.minutes += 2;
+            return;
+        }
+        if (j_.kind == "turned_in") {
+            s_.title = "Turn the hooks in";
+            s_.text = j_.note;
+            s_.tools = {"drill bit " + drillText(2.5, in_.style)};
+            s_.minutes += 2;
+            return;
+        }
+        if (j_.kind == "laid") {
+            s_.text = j_.note;
+            s_.minutes += 3;
+            return;
+        }
+        if (j_.kind == "stuck") {
+            s_.title = "Stick the pads on";
+            s_.text =
+                "Two on each arm, well inside the edges of the plate: degrease the wood, press each down for "
+                "a moment.";
+            s_.minutes += 1;
+            return;
+        }
+        if (j_.kind == "pins") {
+            s_.title = "Lay the loose shelves on their pins";
+            s_.text = "Four pins a shelf, pushed home by hand; lay the shelf on and press at each corner: it "
+                      "must not rock. Last of all, when the finish is dry: they come out again for the move.";
+            s_.minutes += 2;
+            return;
+        }
+        if (j_.fasteners.empty()) {
+            s_.text = fmt::format("Stick the {} on, {} from the left end. {}", nameOf(j_.first),
+                                  say(Length::mm(partLeft())), j_.note);
+            s_.minutes += 1;
+            return;
+        }
+        std::string at;
+        for (const auto& f : j_.fasteners)
+            at += (at.empty() ? "" : ", ") + say(Length::mm(std::round(f.from.x * 2) / 2));
+        const Fastener& f = j_.fasteners.front();
+        s_.text = fmt::format(
+            "Lay the {} on the {} and drive its {} small screws, {} × {}, at {} from the left "
+            "end of the piece; bore {} first, with tape on the bit. {}",
+            nameOf(j_.first), nameOf(j_.second), j_.fasteners.size(), drillText(f.diameter, in_.style),
+            say(Length::mm(f.length)), at, drillText(2, in_.style), j_.note);
+        s_.tools = {"drill bit " + drillText(2, in_.style), "screwdriver"};
+        s_.minutes += 2 + static_cast<double>(j_.fasteners.size());
+        s_.cautions = c_.cautionsFor("drilling");
+    }
+
+    [[nodiscard]] bool glued() const override { return false; }
+};
+
+} // namespace
+
+std::unique_ptr<JointStep> dryStep(const BuildInput& in, const Joint& j, const Catalog& c) {
+    return std::make_unique<DryStep>(in, j, c);
+}
+
+} // namespace owl

@@ -1,0 +1,72 @@
+// Pocket screws and glue: bored at a slant out of a board's face.
+#include "assembly/joint_places.h"
+#include "build/joint_step.h"
+#include "solid/query.h"
+
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+class PocketsStep : public JointStep {
+  public:
+    using JointStep::JointStep;
+
+  private:
+    /// Where the pockets are, across the board's end, from the edge at the wall or from below.
+    [[nodiscard]] std::string pocketPlaces() const {
+        const Part* p = a_.find(j_.first);
+        const Cell box = p ? p->bounds() : Cell{};
+        const bool upright = j_.spots.size() > 1 && oneAboveTheOther(j_);
+        std::string out;
+        for (const auto& f : j_.spots)
+            out += (out.empty() ? "" : ", ") +
+                   say(roundToTape(upright                                         ? f.at.z - box.at.z
+                                   : j_.spots.front().at.y != j_.spots.back().at.y ? f.at.y - box.at.y
+                                                                                   : f.at.x - box.at.x,
+                                   in_.style));
+        return out + (upright                                         ? " above its lower edge"
+                      : j_.spots.front().at.y != j_.spots.back().at.y ? " from its back edge"
+                                                                      : " from its left end");
+    }
+
+    void make() override {
+        const Screw* screw = c_.findScrew(j_.screwId);
+        const Part* p = a_.find(j_.first);
+        if (!screw || !p || j_.spots.empty())
+            return;
+        s_.text = fmt::format("Set the pocket-hole jig and the collar on its bit for boards of {}. Bore {} "
+                              "pockets in the {} from "
+                              "{}, at {}. Spread glue, clamp the {} to the {} so that the faces stay where "
+                              "they are (the screws pull "
+                              "towards the pockets), and drive {} screws {} × {} with the long square bit.",
+                              say(p->thickness), count(), nameOf(j_.first), j_.drivenFrom, pocketPlaces(),
+                              nameOf(j_.first), nameOf(j_.second), count(), screw->label,
+                              screwLengthText(*screw, j_.screwLength.mm()));
+        s_.tools = {"pocket-hole jig", "drill", "driver", "clamps"};
+        s_.minutes += static_cast<double>(count()) * (c_.minutes("drill") + c_.minutes("screw"));
+        s_.cautions = c_.cautionsFor("drilling");
+    }
+};
+
+} // namespace
+
+std::unique_ptr<JointStep> pocketsStep(const BuildInput& in, const Joint& j, const Catalog& c) {
+    return std::make_unique<PocketsStep>(in, j, c);
+}
+
+/// The pocket from the face down to the head, then the thin end of the stepped bit; no pilot: the screw cuts.
+void borePocket(Assembly& a, const Joint& j, const Fastener& f, const Catalog& catalog) {
+    const Screw* s = catalog.findScrew(j.screwId);
+    Part* p = partToBore(a, j.first);
+    if (!p || !s)
+        return;
+    constexpr double reach = 150; // mm: no pocket is longer
+    const auto back = inside(p->solid, f.from, f.from - f.direction * reach);
+    const double deep = back.empty() ? 0 : back.front().to * reach;
+    const Vec3 mouth = f.from - f.direction * deep;
+    boreForJoint(*p, j.id, mouth, f.direction, j.pocket.mm(), deep);
+    boreForJoint(*p, j.id, mouth, f.direction, s->clearance, deep + j.through.mm());
+}
+
+} // namespace owl

@@ -1,0 +1,80 @@
+// Wood screws and glue: clearance, countersink, pilot; plugs over heads that show.
+#include "assembly/plugs.h"
+#include "build/joint_step.h"
+#include "solid/query.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+class ScrewsStep : public JointStep {
+  public:
+    using JointStep::JointStep;
+
+  private:
+    void make() override {
+        const Screw* screw = c_.findScrew(j_.screwId);
+        if (!screw || j_.screwLength <= Length()) {
+            s_.text =
+                fmt::format("No screw fits here: spread glue, press the {} on, and clamp it every {} with a "
+                            "straight strip between, for an hour.",
+                            nameOf(j_.second), say(200_mm));
+            s_.tools = {"clamps", "straight strip"};
+            return;
+        }
+        const std::string length = screwLengthText(*screw, j_.screwLength.mm());
+        s_.text = fmt::format(
+            "Drill {} clearance holes ({}) through the {} from {}, at {}; countersink {}. Clamp the parts "
+            "flush "
+            "and drill the pilots ({}) through those holes into the {}, {} deep from its surface. Spread "
+            "glue, "
+            "clamp again, and drive {} screws {} × {}; they are the clamps now, the others can come off.",
+            count(), clearanceBit(*screw), nameOf(j_.first), j_.drivenFrom, places(), say(j_.counterbore),
+            pilotBit(*screw, in_.G), nameOf(j_.second), say(j_.screwLength - j_.through + j_.counterbore),
+            count(), screw->label, length);
+        const bool plugged = std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& q) {
+            return q.kind == plugJoint && q.id.starts_with(fmt::format("plug-{}-", j_.id));
+        });
+        s_.text += plugged ? fmt::format(" The heads show: bore {} wide for plugs first, then the clearance "
+                                         "holes in the middle of that.",
+                                         drillText(screw->plug, in_.style))
+                   : j_.shows ? " The heads show: set them a little deeper and fill or plug them."
+                   : j_.drivenFrom == "below"
+                       ? fmt::format(" The heads are under the {}, out of sight.", nameOf(j_.first))
+                       : " The heads are against the wall, out of sight.";
+        s_.tools = {"drill bit " + clearanceBit(*screw), "drill bit " + pilotBit(*screw, in_.G),
+                    "countersink", "clamps"};
+        s_.minutes += static_cast<double>(count()) * (2 * c_.minutes("drill") + c_.minutes("screw"));
+        s_.cautions = c_.cautionsFor("drilling");
+    }
+};
+
+} // namespace
+
+std::unique_ptr<JointStep> screwsStep(const BuildInput& in, const Joint& j, const Catalog& c) {
+    return std::make_unique<ScrewsStep>(in, j, c);
+}
+
+/// A screw: wide enough to pass through in the first part, its pilot in the others.
+void boreScrew(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog) {
+    const Screw* s = catalog.findScrew(j.screwId);
+    for (std::size_t i = 0; i < f.passes.size(); ++i) {
+        Part* p = partToBore(a, f.passes[i]);
+        if (!p)
+            continue;
+        const Vec3 back = f.from - f.direction * (i == 0 ? j.counterbore.mm() : 0.0);
+        const auto in = inside(p->solid, back, f.from + f.direction * f.length);
+        if (in.empty())
+            continue;
+        const double whole = norm(f.from + f.direction * f.length - back);
+        const Vec3 mouth = back + f.direction * (whole * in.front().from);
+        const double deep = whole * (in.back().to - in.front().from);
+        const double pilot = s ? (G > 0.5 ? s->pilotHard : s->pilotSoft) : f.diameter * 0.6;
+        boreForJoint(*p, j.id, mouth, f.direction, i == 0 ? (s ? s->clearance : f.diameter + 0.5) : pilot,
+                     deep);
+    }
+}
+
+} // namespace owl

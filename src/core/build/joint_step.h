@@ -1,0 +1,79 @@
+#pragma once
+// A step that makes one joint. Each way of joining is a file of this folder, joint_*.cpp: its words, tools
+// and minutes, and the holes its fasteners want. Internal to build/.
+#include "build/steps.h"
+
+#include <algorithm>
+#include <memory>
+
+namespace owl {
+
+class JointStep {
+  public:
+    JointStep(const BuildInput& in, const Joint& j, const Catalog& c)
+        : in_(in), j_(j), c_(c), a_(*in.assembly) {}
+    JointStep(const JointStep&) = delete;
+    JointStep& operator=(const JointStep&) = delete;
+    virtual ~JointStep() = default;
+
+    BuildStep run();
+
+  protected:
+    /// Text, tools and minutes of what this way of joining asks for, into `s_`.
+    virtual void make() = 0;
+    /// Glue is spread: it drinks into end grain, squeezes out, and wants its time.
+    [[nodiscard]] virtual bool glued() const { return true; }
+
+    [[nodiscard]] std::string say(Length l) const { return formatLength(l, in_.style); }
+    [[nodiscard]] std::string nameOf(const std::string& id) const {
+        const Part* p = a_.find(id);
+        return p ? p->name : id;
+    }
+    [[nodiscard]] std::size_t count() const { return j_.spots.size(); }
+    /// Neither part is in what is together: they begin a thing of their own.
+    [[nodiscard]] bool begins() const {
+        const auto there = [&](const std::string& p) {
+            return std::find(in_.joined.begin(), in_.joined.end(), p) != in_.joined.end();
+        };
+        return !there(j_.first) && !there(j_.second);
+    }
+    [[nodiscard]] bool inHand(const std::string& part) const {
+        return std::find(in_.joined.begin(), in_.joined.end(), part) != in_.joined.end();
+    }
+    /// Of the first two the one that lies flat is named first.
+    [[nodiscard]] const std::string& first() const { return j_.first == a_.wallPart ? j_.second : j_.first; }
+    [[nodiscard]] const std::string& second() const { return j_.first == a_.wallPart ? j_.first : j_.second; }
+    /// The part that this joint adds to what is together already.
+    [[nodiscard]] const std::string& newcomer() const { return inHand(j_.first) ? j_.second : j_.first; }
+    [[nodiscard]] bool endOn() const { return alongThePiece(j_); }
+    [[nodiscard]] double partLeft() const {
+        const Part* p = a_.find(j_.first);
+        return p ? p->bounds().at.x.mm() : 0;
+    }
+    /// 'at 40 mm, 240 mm from the left end of the base, 9.5 mm from its back edge': from the part that is
+    /// drilled.
+    [[nodiscard]] std::string places() const;
+
+    const BuildInput& in_;
+    const Joint& j_;
+    const Catalog& c_;
+    const Assembly& a_;
+    BuildStep s_;
+
+  private:
+    [[nodiscard]] std::string title() const;
+    void partsInHand();
+};
+
+using JointStepMaker = std::unique_ptr<JointStep>(const BuildInput&, const Joint&, const Catalog&);
+JointStepMaker screwsStep, pocketsStep, dowelsStep, tongueStep, nailsStep, lagsStep, clampedStep, dryStep;
+
+/// A hole of a joint, unless there is nothing to bore. `at`: its mouth; mm.
+void boreForJoint(Part& p, const std::string& joint, const Vec3& at, const Vec3& into, double diameter,
+                  double depth);
+Part* partToBore(Assembly& a, const std::string& id);
+void boreScrew(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog);
+void borePocket(Assembly& a, const Joint& j, const Fastener& f, const Catalog& catalog);
+void boreDowel(Assembly& a, const Joint& j, const Fastener& f);
+
+} // namespace owl

@@ -1,0 +1,31 @@
+// A tongue glued into a groove.
+#include "build/joint_step.h"
+
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+class TongueStep : public JointStep {
+  public:
+    using JointStep::JointStep;
+
+  private:
+    void make() override {
+        s_.text = fmt::format("Brush a thin film of glue into the groove of the {}. Start the tongue of the "
+                              "{} at one end and press it "
+                              "in along the length, tapping with a mallet on a strip of waste wood. Clamp "
+                              "every {} with a straight "
+                              "strip between, for an hour.",
+                              nameOf(j_.first), nameOf(j_.second), say(200_mm));
+        s_.tools = {"mallet", "clamps", "straight strip"};
+    }
+};
+
+} // namespace
+
+std::unique_ptr<JointStep> tongueStep(const BuildInput& in, const Joint& j, const Catalog& c) {
+    return std::make_unique<TongueStep>(in, j, c);
+}
+
+} // namespace owl

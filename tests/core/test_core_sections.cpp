@@ -1,0 +1,184 @@
+// A bookcase built in sections: each a case of its own that gets into the room, one bookcase once it stands
+// there.
+#include "assembly/plugs.h"
+#include "told.h"
+
+#include <set>
+
+using namespace owl;
+
+namespace {
+
+Project caseOf(const char* set) {
+    return test::with("bookcase", set);
+}
+Length pieceLength(const Project& p) {
+    return std::get<BookcaseParams>(p.pieces.front().params).length;
+}
+
+/// As for any piece, but loose shelves have play, and plugs sit in bores that the solids do not have.
+QString gapOrOverlap(Assembly a) {
+    std::erase_if(a.parts, [](const Part& p) { return isPlug(p); });
+    std::erase_if(a.joints, [](const Joint& j) { return j.gap > 0 || j.kind == plugJoint; });
+    return test::gapOrOverlap(a);
+}
+
+/// Parts that joints of the workshop bring together.
+std::set<std::string> madeWith(const Assembly& a, const std::string& part) {
+    std::set<std::string> out{part};
+    for (bool grew = true; grew;) {
+        grew = false;
+        for (const auto& j : a.joints)
+            if (!j.atWall && out.contains(j.first) != out.contains(j.second)) {
+                out.insert(j.first);
+                out.insert(j.second);
+                grew = true;
+            }
+    }
+    return out;
+}
+
+} // namespace
+
+class TestSections : public QObject {
+    Q_OBJECT
+  private slots:
+    void eachIsACaseOfItsOwn_data() {
+        QTest::addColumn<QString>("set");
+        QTest::newRow("rabbet") << "";
+        QTest::newRow("nailed, dividers") << "back=nailed dividers=1 joinery=screws";
+        QTest::newRow("let in, frame, top over") << "back=let_in base=frame top_over=yes joinery=dowels";
+        QTest::newRow("rails, all fixed") << "back=rails fixed=all joinery=pockets base=none";
+        QTest::newRow("strips, sheet") << "strip=below stuff=ply_birch dividers=1";
+    }
+    void eachIsACaseOfItsOwn() {
+        QFETCH(QString, set);
+        const Project p = caseOf(("length=1800 sections=3 " + set).toUtf8().constData());
+        const Plan plan = test::planOf(p);
+        const Assembly& a = test::assemblyOf(plan);
+        const QString wrong = gapOrOverlap(a);
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong));
+        std::set<std::string> all;
+        for (const char* side : {"side-left", "side-left-s2", "side-left-s3"}) {
+            const auto mine = madeWith(a, side);
+            double low = 1e9;
+            double high = -1e9;
+            for (const auto& id : mine) {
+                const Cell b = a.find(id)->bounds();
+                low = std::min(low, b.at.x.mm());
+                high = std::max(high, (b.at.x + b.size.x).mm());
+                QVERIFY2(all.insert(id).second, id.c_str()); // of no other section
+            }
+            QVERIFY(std::abs(high - low - 600) < 1e-6);
+        }
+        // Whatever is not in one of them is laid or screwed on in the room.
+        for (const auto& part : a.parts)
+            QVERIFY2(all.contains(part.id) || part.fromSupport, part.id.c_str());
+        QCOMPARE(a.carried, 600_mm);
+    }
+    void seamsAreScrewedInTheRoom() {
+        const Plan plan = test::planOf(caseOf("length=1500 sections=2 shelves=3"));
+        const Assembly& a = test::assemblyOf(plan);
+        const Joint* seam = a.joint("seam-1");
+        QVERIFY(seam && seam->atWall && !seam->glued && !seam->carries);
+        QCOMPARE(seam->fasteners.size(), std::size_t{4});
+        for (const auto& f : seam->fasteners) {
+            QCOMPARE(f.passes, (std::vector<std::string>{"side-right-s1", "side-left-s2"}));
+            QVERIFY(f.length < 36); // its point stays inside the second side
+            for (const char* side : {"side-right-s1", "side-left-s2"})
+                for (const auto& h : a.find(side)->holes)
+                    if (h.purpose == pinHole)
+                        QVERIFY(std::hypot(h.at.y - f.from.y, h.at.z - f.from.z) > 12);
+        }
+        const auto& steps = plan.pieces.front().steps;
+        const auto stand = std::find_if(steps.begin(), steps.end(),
+                                        [](const BuildStep& s) { return s.id.ends_with("/stand"); });
+        QVERIFY(stand != steps.end());
+        QCOMPARE(stand->joins, std::vector<std::string>{"seam-1"});
+        QVERIFY(stand->text.find("side by side") != std::string::npos);
+    }
+    /// A tie goes through the rail, and the panel, of the section that it is in, and each rail is drilled by
+    /// itself.
+    void theTieMeetsTheRailOfItsSection() {
+        Project p = caseOf("length=1800 height=1900 sections=2");
+        const Plan plan = test::planOf(p);
+        const PiecePlan& pp = test::first(plan);
+        QVERIFY(pp.hold() && pp.hold()->feasible);
+        std::set<std::string> rails;
+        for (const auto& m : pp.hold()->mounting.mounts)
+            for (const auto& id : m.passes) {
+                const Part* part = pp.assembly().find(id);
+                QVERIFY(part);
+                const Cell b = part->bounds();
+                QVERIFY2(b.at.x.mm() < m.at.x && m.at.x < (b.at.x + b.size.x).mm(), id.c_str());
+                if (takesWallScrews(pp.assembly(), *part))
+                    rails.insert(id);
+            }
+        QCOMPARE(rails, (std::set<std::string>{"rail", "rail-s2"}));
+        for (const auto& rail : rails)
+            QVERIFY(std::any_of(pp.steps.begin(), pp.steps.end(), [&](const BuildStep& s) {
+                return s.id.find("wall-holes") != std::string::npos && s.parts == std::vector{rail};
+            }));
+    }
+    void whatDoesNotPassIsBuiltInSections() {
+        Project p = caseOf("length=2400 height=1900 depth=350");
+        p.wayIn = {750_mm, 1980_mm, 800_mm};
+        const Finding* stair = test::finding(test::planOf(p), "no_stair");
+        QVERIFY(stair && !stair->remedies.empty());
+        const Plan before = test::planOf(p);
+        stair = test::finding(before, "no_stair");
+        const auto built = withChanges(p, stair->remedies.front().changes);
+        QVERIFY(built.has_value());
+        const int n = std::get<BookcaseParams>(built->pieces.front().params).sections;
+        QVERIFY(n > 1);
+        QCOMPARE(pieceLength(*built), 2400_mm);
+        QVERIFY(!test::finding(test::planOf(*built), "no_stair"));
+        QVERIFY(!test::finding(test::planOf(*built), "no_door"));
+        // One fewer would not have done.
+        const auto fewer = withParameter(p.pieces.front().params, "sections", std::to_string(n - 1), true);
+        p.pieces.front().params = *fewer;
+        QVERIFY(test::finding(test::planOf(p), "no_stair") || n == 1);
+    }
+    /// All sections take the push as they share the width: as one case of that width with as many nails.
+    void theyRackAsOne() {
+        const Plan one = test::planOf(caseOf("length=1600 sections=1 dividers=1"));
+        const Plan two = test::planOf(caseOf("length=1600 sections=2 dividers=0"));
+        const Check* a = test::checkOf(one, "racking");
+        const Check* b = test::checkOf(two, "racking");
+        QVERIFY(a && b && a->capacity > 0);
+        QVERIFY(std::abs(a->capacity / b->capacity - 1) < 0.02);
+        QVERIFY(b->demand > a->demand * 0.9 && b->demand < a->demand * 1.3); // two sides more to carry
+    }
+    void aFewSpacesAndBadInput_data() {
+        QTest::addColumn<QString>("set");
+        QTest::addColumn<QString>("id");
+        QTest::newRow("too many") << "length=900 sections=8"
+                                  << "bookcase.too_narrow";
+        QTest::newRow("too long each") << "length=8000 sections=2"
+                                       << "bookcase.too_large";
+        QTest::newRow("too long alone") << "length=6000"
+                                        << "bookcase.too_large";
+        QTest::newRow("dividers") << "length=1200 sections=3 dividers=12"
+                                  << "bookcase.dividers_do_not_fit";
+    }
+    void aFewSpacesAndBadInput() {
+        QFETCH(QString, set);
+        QFETCH(QString, id);
+        const QString why = test::notTold(caseOf(set.toUtf8().constData()), id.toStdString());
+        QVERIFY2(why.isEmpty(), qPrintable(why));
+    }
+    void hungOnesAreOneCase() {
+        const Plan plan = test::planOf(caseOf("stand=hung length=1200 height=800 sections=3"));
+        QVERIFY(!test::assemblyOf(plan).find("side-left-s2") && !test::assemblyOf(plan).joint("seam-1"));
+    }
+    void aFileKeepsThem() {
+        const Project p = caseOf("length=1800 sections=3");
+        const auto again = readProject(writeProject(p), "s.owl");
+        QVERIFY(again.has_value() && *again == p);
+        QVERIFY(!withParameter(p.pieces.front().params, "sections", "0", true).has_value());
+        QVERIFY(!withParameter(p.pieces.front().params, "sections", "13", true).has_value());
+    }
+};
+
+QTEST_GUILESS_MAIN(TestSections)
+#include "test_core_sections.moc"
