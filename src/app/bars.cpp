@@ -8,6 +8,18 @@
 #include <cmath>
 
 namespace owl {
+namespace {
+
+/// The beginning of a reason, ended at a word; the whole of it stands in the notes.
+QString inShort(const QString& reason) {
+    constexpr qsizetype most = 44;
+    QString text = reason.section(';', 0, 0).section(" (", 0, 0);
+    if (text.size() > most)
+        text = text.left(std::max<qsizetype>(1, text.lastIndexOf(' ', most))) + " ..";
+    return text;
+}
+
+} // namespace
 
 // ---------------------------------------------------------------- trail
 
@@ -224,7 +236,7 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
                                                    : QString("—"));
     } else if (pp) {
         status_ = Status::fails;
-        entries_.emplace_back(tr("not held"), words(h ? h->refusal : "").section(';', 0, 0).left(48));
+        entries_.emplace_back(tr("not held"), inShort(words(h ? h->refusal : "")));
     }
     if (pp) {
         int boards = 0;

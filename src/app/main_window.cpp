@@ -151,6 +151,7 @@ void MainWindow::wire() {
 
 void MainWindow::goTo(Station s) {
     station_ = s;
+    finder_->hide(); // left open it would stand before what was asked for
     doc_->endMerge();
     refresh();
 }

@@ -210,6 +210,7 @@ void Notes::fillFindings() {
         }
         addFinding(blocks ? blocking_ : others_, i);
     }
+    repaintSoon();
 }
 
 /// A heading that opens and closes what belongs to it.
@@ -222,23 +223,32 @@ void Notes::addGroup(QVBoxLayout* into, const QString& heading, bool first) {
     column->setContentsMargins(0, 0, 0, 4);
     column->setSpacing(4);
     const std::size_t index = groups_.size();
-    const auto set = [head, box, heading](bool open) {
-        box->setVisible(open);
-        head->setText((open ? QString("▾ ") : QString("▸ ")) + heading);
-        head->setAccessibleName(heading + (open ? tr(", open") : tr(", closed")));
-    };
+    groups_.push_back({heading, head, box, column, {}, false});
     const auto known = open_.find(heading);
-    set(known == open_.end() ? first : known->second);
-    connect(head, &QPushButton::clicked, this, [this, set, box, heading, index] {
+    setOpen(groups_.back(), known == open_.end() ? first : known->second);
+    connect(head, &QPushButton::clicked, this, [this, box, heading, index] {
         open_[heading] = box->isHidden();
         if (open_[heading])
             build(groups_[index]);
-        set(open_[heading]);
+        setOpen(groups_[index], open_[heading]);
     });
     box->setProperty("group", heading);
     into->addWidget(head);
     into->addWidget(box);
-    groups_.push_back({heading, box, column, {}, false});
+}
+
+void Notes::setOpen(Group& group, bool open) {
+    group.box->setVisible(open);
+    group.head->setText((open ? QString("▾ ") : QString("▸ ")) + group.heading);
+    group.head->setAccessibleName(group.heading + (open ? tr(", open") : tr(", closed")));
+}
+
+/// On a real screen rows that move while others come and go are not all painted anew by themselves.
+void Notes::repaintSoon() {
+    QTimer::singleShot(0, this, [this] {
+        if (widget())
+            widget()->update();
+    });
 }
 
 void Notes::build(Group& group) {
@@ -274,10 +284,12 @@ bool Notes::focusField(const QString& id) {
     if (!w)
         return false;
     QWidget* box = w->parentWidget();
-    if (const QString group = box->property("group").toString(); !group.isEmpty() && box->isHidden()) {
-        open_[group] = true;
-        box->setVisible(true);
-    }
+    if (const QString group = box->property("group").toString(); !group.isEmpty() && box->isHidden())
+        for (auto& g : groups_)
+            if (g.box == box) {
+                open_[group] = true;
+                setOpen(g, true);
+            }
     w->setFocus();
     ensureWidgetVisible(w);
     return true;

@@ -11,6 +11,7 @@
 
 class QVBoxLayout;
 class QLineEdit;
+class QPushButton;
 
 namespace owl {
 
@@ -43,6 +44,7 @@ class Notes : public QScrollArea {
     /// Fields under one heading; their widgets are made when the group is first opened.
     struct Group {
         QString heading;
+        QPushButton* head = nullptr;
         QWidget* box = nullptr;
         QVBoxLayout* column = nullptr;
         std::vector<std::string> ids;
@@ -54,6 +56,8 @@ class Notes : public QScrollArea {
     void addField(QVBoxLayout* into, const Field& field);
     void addGroup(QVBoxLayout* into, const QString& heading, bool first);
     void build(Group& group);
+    void setOpen(Group& group, bool open);
+    void repaintSoon();
     void addFinding(QVBoxLayout* into, std::size_t index);
     void tryRemedies();
     QWidget* makeInput(const Field& field);

@@ -313,7 +313,19 @@ class TestWindow : public QObject {
         QTest::keyClick(&b.window, Qt::Key_K, Qt::ControlModifier);
         QTest::keyClicks(finder->input(), "xyzzy");
         QCOMPARE(finder->list()->item(0)->text(), QString("Nothing by that name."));
-        QTest::keyClick(finder->input(), Qt::Key_Escape);
+        // Left open it does not stand before the next station.
+        QTest::keyClick(&b.window, Qt::Key_3, Qt::ControlModifier);
+        b.settle();
+        QCOMPARE(b.window.station(), Station::piece);
+        QVERIFY(!finder->isVisible());
+        // A field in a group that was closed: the group opens, and its heading says so.
+        QTest::keyClick(&b.window, Qt::Key_K, Qt::ControlModifier);
+        QTest::keyClicks(finder->input(), "species");
+        QTest::keyClick(finder->input(), Qt::Key_Return);
+        b.settle();
+        const auto heads = b.window.findChildren<QPushButton*>("group");
+        QVERIFY(std::any_of(heads.begin(), heads.end(),
+                            [](const QPushButton* h) { return h->text() == "▾ Wood"; }));
     }
 
     void twoClicksFromNothingToAnAnswer() {
