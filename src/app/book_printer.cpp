@@ -1,6 +1,7 @@
 #include "app/book_printer.h"
 
 #include "app/draw.h"
+#include "app/words.h"
 #include "files/file.h"
 
 #include <QBuffer>
@@ -10,10 +11,6 @@
 
 namespace owl {
 namespace {
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
 
 /// Flows blocks down the page and turns it when one does not fit.
 class Layout {

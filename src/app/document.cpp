@@ -1,5 +1,6 @@
 #include "app/document.h"
 
+#include "app/words.h"
 #include "plan/remedies.h"
 #include "project/limits.h"
 #include "project/placing.h"
@@ -15,10 +16,6 @@ namespace {
 /// Steps of undo, and what all of them together may take: a project is kept whole for each.
 constexpr std::size_t mostSteps = 500;
 constexpr std::size_t mostUndoBytes = 300'000'000;
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
 
 QString notDone(const std::string& why) {
     return QObject::tr("This is not done: %1").arg(words(why));

@@ -3,6 +3,7 @@
 #include "app/draw.h"
 #include "app/text_label.h"
 #include "app/theme.h"
+#include "app/words.h"
 #include "drawing/views.h"
 #include "plan/tools.h"
 #include "project/project.h"
@@ -15,10 +16,6 @@ namespace owl {
 namespace {
 
 constexpr int tileWide = 240, tileHigh = 200, tileGap = 12; // px
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
 
 Drawing drawingOf(const std::string& kind, const Shop& shop) {
     Drawing d;

@@ -2,6 +2,7 @@
 #include "app/price_list_dialog.h"
 
 #include "app/text_label.h"
+#include "app/words.h"
 
 #include "project/placing.h"
 #include "scan/practice.h"
@@ -25,13 +26,6 @@
 #include <array>
 
 namespace owl {
-namespace {
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
-
-} // namespace
 
 MainWindow::MainWindow(Document* document, QWidget* parent) : QMainWindow(parent), doc_(document) {
     setObjectName("mainWindow");

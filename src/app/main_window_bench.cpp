@@ -1,6 +1,7 @@
 // What the bench shows at each station: which drawings, their places, the tools above them.
 #include "app/main_window.h"
 
+#include "app/words.h"
 #include "scan/practice.h"
 
 #include <QComboBox>
@@ -10,14 +11,6 @@
 #include <QStyle>
 
 namespace owl {
-namespace {
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
-
-} // namespace
-
 namespace {
 
 /// Views of it stand better beside each other.

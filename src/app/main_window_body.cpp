@@ -4,6 +4,7 @@
 #include "app/quiet_combo.h"
 #include "app/text_label.h"
 
+#include "app/words.h"
 #include "project/placing.h"
 #include "scan/practice.h"
 
@@ -26,10 +27,6 @@
 
 namespace owl {
 namespace {
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
 
 class OwlPicture : public QWidget {
   public:

@@ -8,6 +8,8 @@
 #include "report/csv.h"
 #include "report/visit_sheet.h"
 
+#include "app/words.h"
+
 #include <QCloseEvent>
 #include <QDir>
 #include <QDragEnterEvent>
@@ -23,13 +25,6 @@
 #include <QTimer>
 
 namespace owl {
-namespace {
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
-
-} // namespace
 
 void MainWindow::addOfKind(const std::string& kind) {
     if (doc_->project().walls.empty()) {

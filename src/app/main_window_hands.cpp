@@ -1,6 +1,7 @@
 // What hands do on the drawing: dragging, clicking, ticking, nudging.
 #include "app/main_window.h"
 
+#include "app/words.h"
 #include "edit/fields.h"
 #include "project/placing.h"
 #include "room/stud_readings.h"
@@ -11,13 +12,6 @@
 #include <tuple>
 
 namespace owl {
-namespace {
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
-
-} // namespace
 
 void MainWindow::dragged(const QString& id, Point from, Point now, int phase, double mmPerPixel) {
     const Point moved{now.x - from.x, now.y - from.y};

@@ -1,6 +1,7 @@
 // What is special about Place: which wall is in view, scans, practice.
 #include "app/main_window.h"
 
+#include "app/words.h"
 #include "files/file.h"
 #include "room/scan_of_wall.h"
 #include "scan/practice.h"
@@ -10,13 +11,6 @@
 #include <algorithm>
 
 namespace owl {
-namespace {
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
-
-} // namespace
 
 /// The list of walls; the one in view stays, else the piece's, else the newest.
 void MainWindow::fillWalls() {

@@ -3,17 +3,12 @@
 #include "app/price_list_dialog.h"
 #include "files/file.h"
 
+#include "app/words.h"
+
 #include <QDir>
 #include <QFileInfo>
 
 namespace owl {
-namespace {
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
-
-} // namespace
 
 void MainWindow::readPrices() {
     const QString file = askFile(false, QDir::homePath() + "/prices.csv");

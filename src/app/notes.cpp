@@ -2,6 +2,7 @@
 
 #include "app/edge_sketch.h"
 #include "app/quiet_combo.h"
+#include "app/words.h"
 #include "piece/edges.h"
 
 #include "app/text_label.h"
@@ -21,10 +22,6 @@
 
 namespace owl {
 namespace {
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
 
 /// The coloured edge of a finding.
 class Card : public QFrame {

@@ -2,6 +2,7 @@
 
 #include "app/text_label.h"
 #include "app/theme.h"
+#include "app/words.h"
 
 #include <QGridLayout>
 #include <QKeyEvent>
@@ -9,11 +10,6 @@
 #include <QListWidget>
 
 namespace owl {
-namespace {
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
-} // namespace
 
 WorkingCard::WorkingCard(QWidget* parent) : QFrame(parent, Qt::Popup) {
     setObjectName("popup");

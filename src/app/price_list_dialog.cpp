@@ -3,6 +3,7 @@
 #include "app/quiet_combo.h"
 #include "app/text_label.h"
 #include "app/theme.h"
+#include "app/words.h"
 #include "files/csv.h"
 
 #include <QGridLayout>
@@ -16,10 +17,6 @@ namespace owl {
 namespace {
 
 constexpr std::size_t mostShown = 500; // rows of the preview
-
-QString words(const std::string& s) {
-    return QString::fromStdString(s);
-}
 
 QString nameOf(const std::string& column) {
     static const std::map<std::string, QString> names{{"id", QObject::tr("id")},

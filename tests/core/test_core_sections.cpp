@@ -123,10 +123,9 @@ class TestSections : public QObject {
     void whatDoesNotPassIsBuiltInSections() {
         Project p = caseOf("length=2400 height=1900 depth=350");
         p.wayIn = {750_mm, 1980_mm, 800_mm};
-        const Finding* stair = test::finding(test::planOf(p), "no_stair");
-        QVERIFY(stair && !stair->remedies.empty());
         const Plan before = test::planOf(p);
-        stair = test::finding(before, "no_stair");
+        const Finding* stair = test::finding(before, "no_stair");
+        QVERIFY(stair && !stair->remedies.empty());
         const auto built = withChanges(p, stair->remedies.front().changes);
         QVERIFY(built.has_value());
         const int n = std::get<BookcaseParams>(built->pieces.front().params).sections;
@@ -138,6 +137,15 @@ class TestSections : public QObject {
         const auto fewer = withParameter(p.pieces.front().params, "sections", std::to_string(n - 1), true);
         p.pieces.front().params = *fewer;
         QVERIFY(test::finding(test::planOf(p), "no_stair") || n == 1);
+    }
+    /// Each section is lifted by itself.
+    void nobodyLiftsAllOfThem() {
+        const Plan one = test::planOf(caseOf("length=1400 height=900 shelves=1"));
+        const Plan three = test::planOf(caseOf("length=1400 height=900 shelves=1 sections=3"));
+        QVERIFY(test::first(three).mass > test::first(one).mass); // four sides more
+        QVERIFY(test::first(one).mass > 20 && test::finding(one, "two_people"));
+        QVERIFY(carriedMass(test::assemblyOf(three), test::first(three).mass) < 20);
+        QVERIFY(!test::finding(three, "two_people"));
     }
     /// All sections take the push as they share the width: as one case of that width with as many nails.
     void theyRackAsOne() {

@@ -53,6 +53,10 @@ Surface surfaceFor(const Assembly& a, const std::string& id) {
     return it == all.end() ? all.front() : *it;
 }
 
+double carriedMass(const Assembly& a, double mass) {
+    return a.carried > Length() && a.length > Length() ? mass * a.carried.mm() / a.length.mm() : mass;
+}
+
 const Part* inLine(const Assembly& a, const std::string& id, double x) {
     const Part* first = a.find(id);
     for (const auto& p : a.parts)

@@ -288,6 +288,9 @@ struct Assembly {
     [[nodiscard]] const Joint* joint(const std::string& id) const;
 };
 
+/// kg of the longest thing that is put together before it goes up, of a piece that weighs `mass` in all:
+/// equal sections share it as they share the length.
+double carriedMass(const Assembly& a, double mass);
 /// The part of that id, or the one of another section that continues it, at x mm; null where neither is.
 const Part* inLine(const Assembly& a, const std::string& id, double x);
 /// True for the part that takes the wall's screws, and for what continues it.

@@ -70,6 +70,7 @@ class BookcaseBuilder : BookcaseWork {
         addBookcaseInside(with);
         addPinRows(with);
         addBookcaseJoints(with);
+        addBookcaseSeams(with);
         describeBookcase(with);
         bands();
     }

@@ -20,7 +20,6 @@ class BookcaseJoiner : BookcaseWork {
             oneSection();
         }
         pins();
-        seams();
     }
 
   private:
@@ -435,57 +434,6 @@ class BookcaseJoiner : BookcaseWork {
                     if (!j.fasteners.empty())
                         d_.assembly.joints.push_back(std::move(j));
                 }
-    }
-
-    /// Sections stand side by side: two screws through both sides low down and two high up, from inside.
-    void seams() {
-        for (std::size_t i = 0; i + 1 < s_.sections.size(); ++i) {
-            const std::string& right = s_.sections[i].right;
-            const std::string& left = s_.sections[i + 1].left;
-            if (!has(right) || !has(left))
-                continue;
-            Joint j = named(fmt::format("seam-{}", i + 1), right, left, "screwed");
-            j.drivenFrom = "the left";
-            j.glued = j.carries = false;
-            j.atWall = true;
-            const std::string why =
-                fitScrew(j, {s_.t, s_.t, 200_mm, false, false}, PlugWay::filled, ctx_, catalog_);
-            j.how = Joinery::screws;
-            if (!why.empty())
-                problem("no_screw", "sections", why).cures = {{"One case", {{"sections", 1}}},
-                                                              to("Boards", "thickness", 18_mm)};
-            else
-                j.spots = seamSpots(i);
-            j.note = fmt::format("Stand them side by side, fronts and tops flush, clamp them, and drive {} "
-                                 "screws {} long out of the left one.",
-                                 j.spots.size(), say(j.screwLength));
-            keep(std::move(j));
-        }
-    }
-    /// In the middle of the lowest and the uppermost opening, where no pins and no board's ends are.
-    [[nodiscard]] std::vector<FastenerSpot> seamSpots(std::size_t section) const {
-        const std::size_t bay = s_.sections[section].last;
-        std::vector<Length> boards{s_.z0};
-        for (const auto& shelf : s_.shelves)
-            if (shelf.bay == bay)
-                boards.push_back(shelf.z);
-        std::sort(boards.begin(), boards.end());
-        const auto middle = [&](std::size_t k) {
-            const Length low = boards[k] + (k > 0 ? s_.ts : Length());
-            return (low + (k + 1 < boards.size() ? boards[k + 1] : s_.z1)) / 2;
-        };
-        const Length rear =
-            std::max({s_.innerY, s_.sideY, s_.notchHigh > middle(0) ? p_.notchDepth : Length()});
-        const Length front = p_.depth;
-        const Length in = std::min(60_mm, (front - rear) / 4);
-        std::vector<FastenerSpot> out;
-        for (const std::size_t k : {std::size_t{0}, boards.size() - 1})
-            for (const Length y : {rear + in, front - in})
-                if (out.empty() || out.back().at.z != middle(k) || out.back().at.y != y)
-                    out.push_back({{s_.sections[section].in1, y, middle(k)}});
-        if (boards.size() == 1)
-            out.resize(2);
-        return out;
     }
 
     const Section* in_ = nullptr; ///< the section that is being joined

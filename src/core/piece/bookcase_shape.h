@@ -93,6 +93,8 @@ void addBookcaseInside(const BookcaseWith& with);
 /// Rows of holes for the pins of loose shelves.
 void addPinRows(const BookcaseWith& with);
 void addBookcaseJoints(const BookcaseWith& with);
+/// Between sections that stand side by side.
+void addBookcaseSeams(const BookcaseWith& with);
 /// What things stand on, what spans, by what it is held.
 void describeBookcase(const BookcaseWith& with);
 

@@ -298,9 +298,11 @@ class PieceFindings : public PieceFinder {
                   fmt::format("{} in all, {}: above {} on one piece or {}, have it looked at.",
                               formatMass(all, project_.style), line(perMetre),
                               formatMass(100, project_.style), line(45)));
-        if (pp_.mass > 20)
+        const double carried = carriedMass(pp_.assembly(), pp_.mass);
+        if (carried > 20)
             found("two_people", Severity::notes, "hang", "Two people lift it",
-                  fmt::format("Empty it weighs {}.", formatMass(pp_.mass, project_.style)));
+                  fmt::format("{} weighs {}.", carried < pp_.mass ? "Each section empty" : "Empty it",
+                              formatMass(carried, project_.style)));
     }
 
     void drilling() {

@@ -144,8 +144,9 @@ HangInput hangInput(const NumberStyle& style, const Piece& piece, const Wall& wa
         h.keepersBehind = hold->keepersBehind;
         h.way = wayOf(pp.assembly(), hold->option);
     }
-    h.length = pp.assembly().length;
-    h.mass = pp.mass;
+    const Length carried = pp.assembly().carried;
+    h.length = carried > Length() ? carried : pp.assembly().length;
+    h.mass = carriedMass(pp.assembly(), pp.mass);
     h.inTheWay = pp.assembly().wallRowsBehind ? pp.assembly().wallInTheWay : std::string();
     h.crumbles = wall.cover == "plaster_lath" && pp.cover > Length();
     h.style = style;
