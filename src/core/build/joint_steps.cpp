@@ -51,6 +51,8 @@ BuildStep JointStep::run() {
             if (h.purpose == j_.id || h.purpose.starts_with(fmt::format("plug-{}-", j_.id)))
                 s_.shapes.push_back(h.id);
     make();
+    while (s_.text.ends_with(' ')) // an empty note
+        s_.text.pop_back();
     if (!glued())
         return std::move(s_);
     if (endOn())
