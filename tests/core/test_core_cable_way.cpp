@@ -1,5 +1,6 @@
 // A hole for a cable, in every kind that a lamp or charger stands on: whole wood round it, nothing else
 // below.
+#include "project/random_project.h"
 #include "told.h"
 
 #include <numbers>
@@ -164,6 +165,30 @@ class TestCableWay : public QObject {
         const QString why =
             test::notTold(test::with(kind.toUtf8().constData(), "cable=yes " + set), id.toStdString());
         QVERIFY2(why.isEmpty(), qPrintable(why));
+    }
+    /// By lot: a hole that is bored goes straight through its boards and meets nothing that holds the piece.
+    void byLotItMeetsNothing() {
+        int bored = 0;
+        for (const char* kind : {"hollow", "mantel", "alcove", "corner", "braced"})
+            for (unsigned seed = 1; seed <= (test::sanitized ? 4U : 20U); ++seed) {
+                const auto p = randomProject(kind, seed % 2 ? Units::metric : Units::imperial, seed);
+                QVERIFY(p.has_value());
+                const Plan plan = test::planOf(*p);
+                const Assembly& a = test::assemblyOf(plan);
+                const auto holes = cablesOf(a);
+                if (holes.empty())
+                    continue;
+                ++bored;
+                std::set<std::string> ids;
+                for (const auto& [part, hole] : holes) {
+                    ids.insert(part->id);
+                    QCOMPARE(hole->at.x, holes.front().second->at.x);
+                    QCOMPARE(hole->at.y, holes.front().second->at.y);
+                }
+                const QString met = spoiled(a, *holes.front().second, ids);
+                QVERIFY2(met.isEmpty(), qPrintable(QString("%1 %2: %3").arg(kind).arg(seed).arg(met)));
+            }
+        QVERIFY(bored >= (test::sanitized ? 2 : 15));
     }
     /// Rods are known once something holds the beam; its hole keeps off them.
     void rodsAndCablesKeepApart() {

@@ -1,6 +1,7 @@
 // A bookcase built in sections: each a case of its own that gets into the room, one bookcase once it stands
 // there.
 #include "assembly/plugs.h"
+#include "project/random_project.h"
 #include "told.h"
 
 #include <set>
@@ -146,6 +147,36 @@ class TestSections : public QObject {
         QVERIFY(test::first(one).mass > 20 && test::finding(one, "two_people"));
         QVERIFY(carriedMass(test::assemblyOf(three), test::first(three).mass) < 20);
         QVERIFY(!test::finding(three, "two_people"));
+    }
+    /// Whatever else is drawn by lot: sections fill the length, close, and have a seam between each two.
+    void byLotTheyFillTheLength() {
+        int many = 0;
+        for (unsigned seed = 1; seed <= (test::sanitized ? 6U : 30U); ++seed) {
+            const auto p = randomProject("bookcase", seed % 2 ? Units::metric : Units::imperial, seed);
+            QVERIFY(p.has_value());
+            const auto& params = std::get<BookcaseParams>(p->pieces.front().params);
+            const auto n = static_cast<std::size_t>(params.sectionCount());
+            many += n > 1 ? 1 : 0;
+            const Plan plan = test::planOf(*p);
+            const Assembly& a = test::assemblyOf(plan);
+            const QString wrong = gapOrOverlap(a);
+            QVERIFY2(wrong.isEmpty(), qPrintable(QString("%1: %2").arg(seed).arg(wrong)));
+            double wide = 0;
+            std::size_t tops = 0;
+            for (const auto& part : a.parts)
+                if (part.id == "top" || part.id.starts_with("top-s")) {
+                    ++tops;
+                    wide += part.bounds().size.x.mm();
+                }
+            QCOMPARE(tops, n);
+            // Tops between or over the sides: what is left are two sides a section, less what is let in.
+            QVERIFY(wide <= params.length.mm() + 1e-6);
+            QVERIFY(wide > params.length.mm() - static_cast<double>(n) * 2 * params.thickness.mm() - 1e-6);
+            const auto seams = std::count_if(a.joints.begin(), a.joints.end(),
+                                             [](const Joint& j) { return j.id.starts_with("seam-"); });
+            QCOMPARE(static_cast<std::size_t>(seams), n - 1);
+        }
+        QVERIFY(many >= (test::sanitized ? 1 : 6));
     }
     /// All sections take the push as they share the width: as one case of that width with as many nails.
     void theyRackAsOne() {
