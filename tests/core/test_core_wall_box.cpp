@@ -43,8 +43,9 @@ class TestWallBox : public QObject {
              {"corners=mitred fixing=glue", "corners=mitred fixing=splines", "corners=mitred fixing=dowels",
               "corners=sides_cover fixing=screws", "corners=top_covers fixing=dowels",
               "corners=housed fixing=glue", "corners=rabbeted fixing=screws", "corners=rabbeted fixing=glue"})
-            for (const char* inside : {"", " dividers=2 shelves=1", " back=let_in",
-                                       " back=let_in dividers=1 shelves=2", " bevel=20 shelf_inset=5"}) {
+            for (const char* inside :
+                 {"", " dividers=2 shelves=1", " back=let_in", " back=let_in dividers=1 shelves=2",
+                  " bevel=20 shelf_inset=5", " edge=round_over edge_size=4 dividers=1"}) {
                 const Plan plan = test::planOf(with(std::string(corner) + inside));
                 const auto& parts = first(plan).assembly().parts;
                 for (std::size_t i = 0; i < parts.size(); ++i)
@@ -62,6 +63,45 @@ class TestWallBox : public QObject {
                 const Cell all = parts.front().bounds();
                 QVERIFY(all.size.x > Length());
             }
+    }
+    /// A chamfer s round the front takes s²/2 along 2 (L + H), less s³/3 at each corner, where two of them
+    /// meet.
+    void aProfileRunsRoundTheFront() {
+        for (const char* corner :
+             {"corners=mitred fixing=glue", "corners=sides_cover", "corners=top_covers"}) {
+            const auto volume = [&](const std::string& edge) {
+                const Plan plan = test::planOf(with(std::string(corner) + edge));
+                double v = 0;
+                for (const auto& p : first(plan).assembly().parts)
+                    if (p.id == "top" || p.id == "bottom" || p.id.starts_with("side"))
+                        v += p.volume();
+                return v;
+            };
+            const double s = 4;
+            const double taken = s * s * (800 + 350) - 4 * s * s * s / 3;
+            QVERIFY2(std::abs(volume("") - volume(" edge=chamfer edge_size=4") - taken) < 0.5, corner);
+            const Plan plan = test::planOf(with(std::string(corner) + " edge=chamfer edge_size=4"));
+            const auto& steps = first(plan).steps;
+            const auto shaped = std::find_if(steps.begin(), steps.end(), [](const BuildStep& b) {
+                return b.title.starts_with("Shape the edges");
+            });
+            QVERIFY(shaped != steps.end());
+            // When all four are together, and before anything is finished.
+            for (const auto& step : steps)
+                if (step.joint.starts_with("top-") || step.joint.starts_with("bottom-"))
+                    QVERIFY(&step < &*shaped);
+        }
+        // Boards that are set in are shaped one by one.
+        const Plan housed = test::planOf(with("corners=housed fixing=glue edge=cove edge_size=3"));
+        int profiles = 0;
+        for (const auto& p : first(housed).assembly().parts)
+            for (const auto& f : p.features)
+                profiles += f.kind == "profile" ? 1 : 0;
+        QCOMPARE(profiles, 4);
+        QVERIFY(first(housed).assembly().shapedTogether.empty());
+        // A slope leaves no arris to shape.
+        const Plan sloped = test::planOf(with("bevel=20 edge=chamfer"));
+        QVERIFY(first(sloped).assembly().shapedTogether.empty());
     }
     /// A housing bears above and below; a rabbet at the lower end of a side is open below, so that glue alone
     /// holds no bottom in it, and screws do.
@@ -471,6 +511,7 @@ class TestWallBox : public QObject {
                                       {"shelves=20", "shelves_do_not_fit"},
                                       {"shelves=1 dividers=1 housing=8", "housing_too_deep"},
                                       {"depth=40 bevel=60", "bevel_too_steep"},
+                                      {"edge=cove edge_size=15", "edge_too_big"},
                                       {"rail_height=600", "rail_too_high"},
                                       {"rail_height=20", "rail_too_low"},
                                       {"hang=rods", "too_thin_for_rods"},

@@ -29,6 +29,7 @@ class BoxBuilder : BoxWork {
         if (ctx_.support == "rods-plate")
             recessPlates(d_.assembly.parts, ctx_.mountX, s_.t.mm(), (s_.low + s_.t / 2).mm(), ctx_);
         addBoxJoints(with);
+        profileFronts();
         describeBox(with);
         addGlassRails(with);
         addBoxHooks(with);
@@ -212,6 +213,63 @@ class BoxBuilder : BoxWork {
                                 "ends that meet another board sawn with the blade at 45°, the long side "
                                 "outwards; opposite boards on one stop, so that they are equal to a hair");
             }
+    }
+
+    /// The outer front arris of a board of the box.
+    [[nodiscard]] Arris outerArris(const std::string& board) const {
+        const double D = p_.depth.mm();
+        const Vec3 front{0, 1, 0};
+        if (board.starts_with("side")) {
+            const bool leftOne = board == "side-left";
+            return {{leftOne ? 0 : p_.length.mm(), D, 0},
+                    front,
+                    {leftOne ? -1.0 : 1.0, 0, 0},
+                    p_.height.mm(),
+                    {0, 0, 1}};
+        }
+        const bool up = board == "top";
+        return {
+            {0, D, (up ? s_.high : s_.low).mm()}, front, {0, 0, up ? 1.0 : -1.0}, p_.length.mm(), {1, 0, 0}};
+    }
+
+    /// Round the front as it is seen, over the joints; boards that are set in have edges of their own.
+    void profileFronts() {
+        if (p_.edge == EdgeShape::square || p_.bevel > 0)
+            return;
+        if (p_.edgeSize > s_.t / 3)
+            problem("edge_too_big", "edge_size",
+                    fmt::format("A {} of {} takes more than a third of boards {} thick.", edgeName(p_.edge),
+                                say(p_.edgeSize), say(s_.t)),
+                    false)
+                .cures.push_back(to("Size", "edge_size", s_.t / 4));
+        const double size = std::min(p_.edgeSize, s_.t / 3).mm();
+        const bool flush = s_.low == Length() && s_.high == p_.height;
+        std::string last;
+        for (const char* board : {"top", "bottom", "side-left", "side-right"}) {
+            if (!has(board))
+                continue;
+            last = board;
+            std::vector<Part> cut;
+            for (const auto& p : d_.assembly.parts)
+                if (p.id == board || (flush && (isBoard(p.id) || p.id.starts_with("spline-"))))
+                    cut.push_back(p);
+            shapeArris(cut, outerArris(board), p_.edge, size, 20);
+            for (auto& p : cut)
+                *part(p.id) = std::move(p);
+            if (!flush)
+                feature(*part(board), "profile", "profile",
+                        fmt::format("{} of {} along the outer front edge", edgeName(p_.edge),
+                                    say(Length::mm(size))));
+        }
+        if (!flush || last.empty())
+            return;
+        feature(*part(last), "profile", "profile",
+                fmt::format("{} of {} round the outer front edges of the box", edgeName(p_.edge),
+                            say(Length::mm(size))));
+        d_.assembly.shapedTogether = last + "/profile";
+    }
+    [[nodiscard]] static bool isBoard(const std::string& id) {
+        return id == "top" || id == "bottom" || id == "side-left" || id == "side-right";
     }
 
     void bevelFronts() {

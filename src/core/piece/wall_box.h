@@ -3,6 +3,7 @@
 // a bedside box, a frame for a thing to show, a crate (kind id 'wall_box').
 
 #include "assembly/plugs.h"
+#include "piece/edges.h"
 #include "piece/kind.h"
 #include "piece/sheet_choices.h"
 
@@ -27,9 +28,11 @@ struct WallBoxParams {
     bool top = true, bottom = true, left = true, right = true;
     BoxCorner corners = BoxCorner::sidesCover;
     BoxFixing fixing = BoxFixing::dowels;
-    Length setIn = 20_mm;     ///< housed: how far top and bottom lie in from the ends of the sides
-    Length housing = 6_mm;    ///< how deep dividers, shelves and housed boards are let in
-    double bevel = 0;         ///< degrees: the front edges slope inwards
+    Length setIn = 20_mm;               ///< housed: how far top and bottom lie in from the ends of the sides
+    Length housing = 6_mm;              ///< how deep dividers, shelves and housed boards are let in
+    double bevel = 0;                   ///< degrees: the front edges slope inwards
+    EdgeShape edge = EdgeShape::square; ///< of the outer arris in front, where they do not slope
+    Length edgeSize = 3_mm;
     int dividers = 0;         ///< upright
     std::vector<Length> bays; ///< clear widths from the left, all but the last; empty: equal
     int shelves = 0;          ///< in every bay

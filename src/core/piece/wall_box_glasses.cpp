@@ -122,6 +122,8 @@ class GlassRails : BoxWork {
         if (!fitScrew(j, {s_.t, wood, std::max(web, 12_mm)}, PlugWay::filled, ctx_, catalog_).empty()) {
             j.how = Joinery::glue;
             j.glued = true;
+        } else if (apart < 10_mm) { // too shallow before its back for two
+            j.spots.push_back({{at.x, std::max(behind, std::min(middle, at.y - 15_mm)), at.z}});
         } else {
             for (Length y : {middle - apart, middle + apart})
                 j.spots.push_back({{at.x, y, at.z}});

@@ -1,4 +1,5 @@
 // The wall box's parameters: what they are called, what they may be, what to change when something is weak.
+#include "piece/edge_choices.h"
 #include "piece/wall_box.h"
 #include "piece/wall_box_shape.h"
 #include "piece/wood_choices.h"
@@ -64,6 +65,7 @@ WallBoxParams WallBoxParams::defaults(bool metric) {
     p.foot = Length::inches(3);
     p.stem = Length::inches(3, 8);
     p.cableAt = Length::inches(4);
+    p.edgeSize = Length::inches(1, 8);
     p.cableD = Length::inches(5, 4);
     p.species = "yellow_poplar";
     return p;
@@ -98,6 +100,15 @@ void WallBoxParams::describe(Parameters& p) {
              housing, {.low = 1_mm, .high = 50_mm, .usualLow = 4_mm, .usualHigh = 10_mm});
     p.number({.name = "bevel", .label = "Front edges slope by", .help = "Sawn before the corners are cut."},
              bevel, {.low = 0, .high = 60, .usualLow = 0, .usualHigh = 45, .unit = "degrees"});
+    p.choice({.name = "edge",
+              .label = "Front edges, outside",
+              .help = "Shaped when the box is together; of boards that are set in one by one.",
+              .applies = bevel <= 0},
+             edge, edgeShapes);
+    p.length({.name = "edge_size",
+              .label = "Size of the edge",
+              .applies = bevel <= 0 && edge != EdgeShape::square},
+             edgeSize, {.low = Length::mm(0.5), .high = 100_mm, .usualLow = 2_mm, .usualHigh = 5_mm});
     p.group("Inside");
     p.whole({.name = "dividers", .label = "Dividers", .applies = bays.empty()}, dividers,
             {.low = 0, .high = 30, .usualLow = 0, .usualHigh = 3});
@@ -198,6 +209,7 @@ void WallBoxParams::settle() {
         glasses, 0,
         std::max(0, static_cast<int>((length - thickness * 2 - 20_mm).mm() / (foot + 10_mm).mm())));
     housing = std::min(housing, thickness / 3);
+    edgeSize = std::min(edgeSize, thickness / 4);
     setIn = std::min(setIn, height / 6);
     railHeight = std::min(railHeight, (height - thickness * 2) * 3 / 4);
     if (hang == BoxHang::cleat) // two halves and a spacer find room behind it
