@@ -178,6 +178,13 @@ class TestSections : public QObject {
         }
         QVERIFY(many >= (test::sanitized ? 1 : 6));
     }
+    /// Every stud stands behind a seam: a little to the side two are free again.
+    void studsBehindSeamsAreNone() {
+        const Project p = caseOf("length=1800 sections=3");
+        QVERIFY(test::first(test::planOf(p)).studs.empty());
+        const QString why = test::notTold(p, "misses_studs");
+        QVERIFY2(why.isEmpty(), qPrintable(why));
+    }
     /// All sections take the push as they share the width: as one case of that width with as many nails.
     void theyRackAsOne() {
         const Plan one = test::planOf(caseOf("length=1600 sections=1 dividers=1"));

@@ -4,6 +4,7 @@
 #include "plan/plan.h"
 #include "plan/remedies.h"
 
+#include <algorithm>
 #include <fmt/format.h>
 
 namespace owl {
@@ -24,15 +25,22 @@ class PieceFinder {
         return moveTo(fmt::format("Shift {} {}", say(abs(by)), by < Length() ? "left" : "right"), project_,
                       piece_.id, pp_.left + by, pp_.bottom);
     }
-    /// Studs free to drill behind a piece of this length that begins at `left`.
+    /// Studs free to drill behind a piece of this length that begins at `left`; those that its uprights would
+    /// hide from a driver are known for its own length.
     [[nodiscard]] std::size_t studsAt(Length left, Length pieceLength) const {
         const Length margin = pp_.assembly().wallLeft + 40_mm;
         std::vector<Length> heights;
         for (Length row : pp_.assembly().wallRows)
             heights.push_back(pp_.bottom + row);
-        return freeStuds(*wall_, plan_.findWall(wall_->id)->zones, left + margin, left + pieceLength - margin,
-                         heights, catalog_)
-            .size();
+        auto studs = freeStuds(*wall_, plan_.findWall(wall_->id)->zones, left + margin,
+                               left + pieceLength - margin, heights, catalog_);
+        if (pieceLength == length())
+            std::erase_if(studs, [&](Length x) {
+                const auto& hidden = pp_.assembly().wallHidden;
+                return std::any_of(hidden.begin(), hidden.end(),
+                                   [&](const auto& h) { return x - left > h.first && x - left < h.second; });
+            });
+        return studs.size();
     }
     /// The smallest shift up to `reach`, in steps that the tape shows, that catches at least `wanted` studs;
     /// 0 when none does.
