@@ -15,6 +15,9 @@ class QPushButton;
 
 namespace owl {
 
+/// True when nothing that a card shows differs.
+bool sameFindings(const std::vector<Finding>& a, const std::vector<Finding>& b);
+
 class Notes : public QScrollArea {
     Q_OBJECT
   public:

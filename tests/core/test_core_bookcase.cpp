@@ -1,5 +1,6 @@
 // The bookcase: openings and bays divide what there is, boards close in every make, it stands on feet that
 // only push, and what ties it, stiffens it and carries a shelf is summed again here.
+#include "build/order.h"
 #include "drawing/views.h"
 #include "solid/query.h"
 #include "strength/wood_joint.h"
@@ -171,6 +172,21 @@ class TestBookcase : public QObject {
         const Joint* j = first(plan).assembly().joint("back-groove");
         QVERIFY(j && j->first == "side-left");
         QCOMPARE(test::gapOrOverlap(first(plan).assembly()), QString());
+    }
+    /// A panel in its groove, from 20 mm off the wall on, hides what lies behind it from a driver that comes
+    /// down through the bottom: the base stands in front of it.
+    void screwsIntoTheBaseMissThePanel() {
+        for (const char* make :
+             {"back=let_in base=frame", "back=let_in base=frame notch_depth=10 thickness=20",
+              "back=let_in base=frame joinery=housed sections=2 length=1600"}) {
+            const PiecePlan pp = first(test::planOf(with(make)));
+            const Cell panel = pp.assembly().find("back")->bounds();
+            const Joint* j = pp.assembly().joint("bottom-frame-back");
+            QVERIFY2(j && !j->spots.empty(), make);
+            for (const auto& s : j->spots)
+                QVERIFY2(s.at.y > panel.at.y + panel.size.y + 4_mm, make);
+            QVERIFY2(workableOrder(pp.assembly()).stuck.empty(), make);
+        }
     }
     void theNotchIsAsHighAsTheWallsBaseboard() {
         Project p = with("notch_depth=20");

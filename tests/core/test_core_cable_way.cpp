@@ -114,16 +114,21 @@ class TestCableWay : public QObject {
     }
     /// What the hole leaves of the section is what the sums take.
     void itWeakensWhatItPasses() {
-        const auto second = [](const Plan& plan) {
-            double I = 0;
+        const auto widths = [](const Plan& plan) {
+            double all = 0;
             for (const auto& r : test::assemblyOf(plan).member.rects)
-                I += r.b;
-            return I;
+                all += r.b;
+            return all;
         };
         for (const char* kind : {"hollow", "mantel"}) {
-            const double whole = second(test::planOf(test::with(kind, "")));
-            const double bored = second(test::planOf(test::with(kind, "cable=yes cable_at=400 cable_d=30")));
+            const double whole = widths(test::planOf(test::with(kind, "")));
+            const double bored = widths(test::planOf(test::with(kind, "cable=yes cable_at=400 cable_d=30")));
             QVERIFY(std::abs(whole - bored - 60) < 1e-6); // in top and bottom
+        }
+        for (const char* make : {"build=solid height=100", "build=laminated layers=3 height=120"}) {
+            const double whole = widths(test::planOf(test::with("mantel", make)));
+            const QString bored = QString(make) + " cable=yes cable_at=400 cable_d=30";
+            QVERIFY(std::abs(whole - widths(test::planOf(test::with("mantel", bored))) - 30) < 1e-6);
         }
         const auto front = [](const Plan& plan) {
             return test::assemblyOf(plan).ledgers->front->section.front().b;
@@ -131,6 +136,17 @@ class TestCableWay : public QObject {
         QVERIFY(std::abs(front(test::planOf(test::with("alcove", "made=board"))) -
                          front(test::planOf(test::with("alcove", "made=board cable=yes cable_d=40"))) - 40) <
                 1e-6);
+    }
+    /// An arm of an L is bored through all its depth; before a triangle's front strip the hole lies behind
+    /// it.
+    void cornersCountTheHoleWhereItIs() {
+        const auto front = [](const char* set) {
+            const Plan plan = test::planOf(test::with("corner", set));
+            return test::assemblyOf(plan).ledgers->front->section.front().b;
+        };
+        QVERIFY(std::abs(front("made=sheet front=ell") -
+                         front("made=sheet front=ell cable=yes cable_at=200 cable_d=25") - 25) < 1e-6);
+        QCOMPARE(front("made=sheet cable=yes cable_at=100 cable_d=20"), front("made=sheet"));
     }
     void whatLeavesNoWoodIsTold_data() {
         QTest::addColumn<QString>("kind");

@@ -277,6 +277,12 @@ class TestJointWays : public QObject {
         QVERIFY(jointTakesDown(p, j, "side-left", false) < bearing / 4);
         const Check* c = test::checkOf(plan, "shelf_joint");
         QVERIFY(c && c->utilisation() < 1);
+        // Where the sides themselves hang from the top they bear nothing.
+        const Plan hung = test::planOf(test::with(
+            "bookcase", "stand=hung height=600 top_over=yes joinery=screws back=nailed length=600"));
+        RailPiece h = p;
+        h.assembly = &test::assemblyOf(hung);
+        QVERIFY(jointTakesDown(h, *h.assembly->joint("top-left"), "top", false) < bearing / 4);
         // A bottom between the sides lies on nothing.
         QVERIFY(jointTakesDown(p, *a.joint("bottom-left"), "bottom", false) < bearing / 4);
     }

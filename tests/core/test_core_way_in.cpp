@@ -1,6 +1,8 @@
 // From the workshop to the wall: doors, stairs that turn, and drivers that still reach.
 #include "build/order.h"
 #include "plan/way_in.h"
+#include "project/random_project.h"
+#include "solid/query.h"
 #include "told.h"
 
 #include <cmath>
@@ -25,6 +27,25 @@ bool clearsAt(double p, double q, double w, double angle) {
 
 Project bookcaseOf(const std::string& set) {
     return test::with("bookcase", test::words(set));
+}
+
+/// From 300 mm away along one of the axes: far enough to be out of every groove, and past its whole height.
+bool pushedIn(const Part& panel, const Assembly& a, const std::set<std::string>& there) {
+    const auto meets = [&](const Vec3& by) {
+        const Solid shifted = moved(panel.solid, by);
+        return std::any_of(a.parts.begin(), a.parts.end(), [&](const Part& p) {
+            return p.id != panel.id && there.contains(p.id) && separation(shifted, p.solid) < -0.05;
+        });
+    };
+    for (const Vec3& way :
+         {Vec3{0, 0, 1}, Vec3{0, 1, 0}, Vec3{1, 0, 0}, Vec3{0, 0, -1}, Vec3{0, -1, 0}, Vec3{-1, 0, 0}}) {
+        bool free = true;
+        for (double d = 0; free && d <= 300; d += 5)
+            free = !meets(way * d);
+        if (free)
+            return true;
+    }
+    return false;
 }
 
 } // namespace
@@ -86,6 +107,29 @@ class TestWayIn : public QObject {
         Project alcove = newProject("alcove", Units::metric).value();
         alcove.wayIn = p.wayIn;
         QVERIFY(!test::finding(test::planOf(alcove), "no_stair"));
+    }
+    /// A panel that is let in goes into its grooves before the last board closes them: pushed there in steps
+    /// of 5 mm from where nothing holds it, it never meets what the steps before have put together.
+    void noPanelIsShutOutOfItsGrooves() {
+        int panels = 0;
+        for (const std::string kind : {"bookcase", "wall_box"})
+            for (std::uint64_t seed = 1; seed <= 60; ++seed) {
+                Project p = randomProject(kind, seed % 2 ? Units::metric : Units::imperial, seed).value();
+                p.pieces.front().params = withChanges(p.pieces.front().params, {{"back", "let_in"}});
+                const Plan plan = test::planOf(p);
+                const Assembly& a = plan.pieces.front().assembly();
+                std::set<std::string> there;
+                for (const Joint* j : workableOrder(a).joints) {
+                    if (j->kind == "loose") {
+                        ++panels;
+                        const QString told =
+                            QString("%1 %2: %3").arg(kind.c_str()).arg(seed).arg(j->second.c_str());
+                        QVERIFY2(pushedIn(*a.find(j->second), a, there), qPrintable(told));
+                    }
+                    there.insert({j->first, j->second});
+                }
+            }
+        QVERIFY(panels > 80);
     }
     /// Two facing sides 140 mm apart: no driver of 180 mm between them, one of 95 mm is.
     void aShortDriverIsAskedForWhereItIsEnough() {

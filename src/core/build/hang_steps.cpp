@@ -150,18 +150,33 @@ void standSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSt
     stand.title = "Stand it up";
     stand.hangs = stand.onWall = true;
     stand.joins = in.joins;
-    stand.text = fmt::format(
-        "{}Walk it to its place without its loose shelves, tip it up, and push it to the wall. Level "
-        "along and across with thin wedges under the low corners, until no corner rocks; then check "
-        "that its corners are square: diagonals equal. Cut the wedges flush.",
-        in.mass > 20 || in.length > 1200_mm ? "Two people. " : "");
+    const std::string two = in.mass > 20 || in.length > 1200_mm ? "Two people. " : "";
+    const std::string level =
+        "Level along and across with thin wedges under the low corners, until no corner rocks";
+    if (in.notes.empty()) {
+        stand.text =
+            two + "Walk it to its place without its loose shelves, tip it up, and push it to the wall. " +
+            level + "; then check that its corners are square: diagonals equal. Cut the wedges flush.";
+    } else {
+        stand.text =
+            two +
+            "Walk the sections to their place one by one, without their loose shelves, tip each up, and "
+            "push it to the wall beside the one before. " +
+            level + ".";
+        for (const auto& note : in.notes)
+            stand.text += " " + note;
+        stand.text += " Then check that the corners are square: diagonals equal. Cut the wedges flush.";
+    }
     stand.minutes = 20;
     stand.tools = {"level", "wedges", "fine saw"};
-    for (const auto& note : in.notes)
-        stand.text += " " + note;
+    if (in.tight) {
+        stand.reach = "short";
+        stand.text += " Only a short driver has room there.";
+        stand.tools.emplace_back("short driver");
+    }
     if (!in.notes.empty()) {
         stand.title = "Stand the sections up and screw them together";
-        stand.minutes += 10 * static_cast<double>(in.notes.size());
+        stand.minutes += 10 * static_cast<double>(in.joins.size());
         stand.tools.insert(stand.tools.end(), {"clamps", "drill", "driver"});
     }
     if (in.mass > 20)

@@ -29,6 +29,7 @@ struct HangInput {
     std::vector<std::string> adds;  ///< parts that come in at the wall
     std::vector<std::string> joins; ///< joints made there
     std::vector<std::string> notes; ///< how they are made: what is put together of sections
+    bool tight = false;             ///< only a short driver has room for their screws
     std::vector<std::string> early; ///< of these, those made before the piece goes on
     std::vector<std::string> plugs; ///< over the heads of those joints: parts, and joints of the same ids
     std::vector<HangStage> stages;  ///< 'ledgers' only

@@ -28,6 +28,17 @@ std::vector<std::string> inTheDriversWay(const Joint& j, const Assembly& a, doub
     return out;
 }
 
+bool hasWayIn(const Part& part, const Assembly& a, const std::set<std::string>& there) {
+    constexpr double far = 10000; // mm, past everything
+    for (const Vec3& way : {Vec3{0, 0, far}, Vec3{0, far, 0}, Vec3{far, 0, 0}, Vec3{0, -far, 0},
+                            Vec3{-far, 0, 0}, Vec3{0, 0, -far}})
+        if (std::all_of(a.parts.begin(), a.parts.end(), [&](const Part& p) {
+                return p.id == part.id || !there.contains(p.id) || slidesFree(part.solid, way, p.solid);
+            }))
+            return true;
+    return false;
+}
+
 JointOrder workableOrder(const Assembly& a) {
     std::vector<const Joint*> open;
     for (const auto& j : a.joints)
@@ -40,7 +51,8 @@ JointOrder workableOrder(const Assembly& a) {
     std::set<std::string> there;
     std::vector<bool> done(open.size());
     // A joint may be made when what it brings in blocks nobody who is still to come; if none may, the first
-    // that is not blocked itself; if all are, the first.
+    // that is not blocked itself; if all are, the first. What would leave a loose panel no way into its
+    // grooves waits until the panel is in.
     const auto brings = [&](std::size_t i, const std::string& part) {
         return !there.contains(part) && (open[i]->first == part || open[i]->second == part);
     };
@@ -58,13 +70,22 @@ JointOrder workableOrder(const Assembly& a) {
         });
     };
     const auto isBlocked = [&](std::size_t i) { return meets(i, ways[i]); };
+    const auto shutsOut = [&](std::size_t i) {
+        std::set<std::string> after = there;
+        after.insert({open[i]->first, open[i]->second});
+        for (std::size_t k = 0; k < open.size(); ++k)
+            if (!done[k] && k != i && open[k]->kind == "loose" && !there.contains(open[k]->second))
+                if (const Part* panel = a.find(open[k]->second); panel && !hasWayIn(*panel, a, after))
+                    return true;
+        return false;
+    };
     for (std::size_t n = 0; n < open.size(); ++n) {
         std::size_t pick = open.size();
         for (std::size_t i = 0; i < open.size() && pick == open.size(); ++i)
-            if (!done[i] && !blocksOthers(i))
+            if (!done[i] && !blocksOthers(i) && !shutsOut(i))
                 pick = i;
         for (std::size_t i = 0; i < open.size() && pick == open.size(); ++i)
-            if (!done[i] && !isBlocked(i))
+            if (!done[i] && !isBlocked(i) && !shutsOut(i))
                 pick = i;
         for (std::size_t i = 0; i < open.size() && pick == open.size(); ++i)
             if (!done[i])

@@ -123,18 +123,21 @@ void AlcoveBuilder::frontOf(LedgersSeat& seat) const {
                     : "a plain board, held at both sides; its back ledger is not counted";
     if (framed()) {
         const std::string rail = railIds_.empty() ? std::string() : railIds_.front();
+        const Hole* cable = cableHole(d_.assembly);
+        const bool reaches = cable && cable->at.y + cable->diameter / 2 > D_ / 2;
+        const double boredInFront = reaches ? cable->diameter : 0;
         f.words = "the front rail with half the upper skin";
         f.section = {{rail, ft_ * static_cast<double>(railIds_.size()), fh_, z0_, yr_}};
         const bool whole = std::count_if(skins_.begin(), skins_.end(),
                                          [](const std::string& s) { return s.starts_with("top"); }) == 1;
         if (whole)
-            f.section.push_back({"top", D_ / 2, st_, z0_ + fh_, D_ / 2});
+            f.section.push_back({"top", D_ / 2 - boredInFront, st_, z0_ + fh_, D_ / 2});
         else
             f.words = "the front rail";
     } else {
         const std::string board = boards_.empty() ? std::string() : boards_.front();
         f.words = "the board";
-        f.section = {{board, D_ - (p_.cable.on ? p_.cable.d.mm() : 0), st_, fh_, 0}};
+        f.section = {{board, D_ - (cableHole(d_.assembly) ? p_.cable.d.mm() : 0), st_, fh_, 0}};
     }
     seat.front = f;
 }

@@ -261,7 +261,10 @@ class BookcaseBuilder : BookcaseWork {
         const Length shadow = 5_mm; // the sides still stand on it
         const Length x0 = section.x0 + shadow;
         const Length x1 = section.x1 - shadow;
-        const Length rear = behind(Length(), s_.sideY) + (s_.notchHigh > Length() ? 2_mm : Length());
+        // A panel in its groove would stand in the way of the screws down into the base: it lies in front.
+        const Length clear = p_.back == CaseBack::letIn ? s_.innerY : Length();
+        const Length rear =
+            std::max(clear, behind(Length(), s_.sideY) + (s_.notchHigh > Length() ? 2_mm : Length()));
         const std::string why =
             fmt::format("length {} is the length less {} at each end", say(x1 - x0), say(shadow));
         board("frame-front" + section.tag, "front of the base" + section.of, x0, x1, front - s_.t, s_.low,

@@ -133,11 +133,10 @@ class BookcaseJoiner : BookcaseWork {
         j.driving = {leftOne ? 1.0 : -1.0, 0, 0};
         if (letIn)
             j.housing = p_.housing;
-        const bool screws = byScrews() || letIn;
-        const Length passed = letIn ? s_.t - p_.housing : s_.t - (screws ? Length() : seamSkin(leftOne));
+        // Where sections meet, heads would face heads, and no driver comes in once both stand: dowels.
+        const bool screws = (byScrews() && outermost(leftOne)) || letIn;
+        const Length passed = letIn ? s_.t - p_.housing : s_.t - seamSkin(leftOne);
         fix(j, {passed, (in_->in1 - in_->in0) / 2, s_.t, true, outermost(leftOne)}, screws);
-        if (j.how == Joinery::screwsGlue && !outermost(leftOne))
-            j.counterbore += 2_mm; // heads of two sections face each other
         const Length x = outerFace(leftOne, j);
         if (j.how != Joinery::glue) {
             if (isRail(id))
@@ -228,7 +227,6 @@ class BookcaseJoiner : BookcaseWork {
                 keepHoused(name, host, shelf.id, p_.housing);
                 continue;
             }
-            const bool outside = host.starts_with("side");
             if (pocketed(name, shelf.id, host, "below",
                          lying(d_.assembly.find(shelf.id)->bounds(), leftEnd, true,
                                shelf.bay % 2 == 1 ? 18_mm : Length())))
@@ -236,8 +234,8 @@ class BookcaseJoiner : BookcaseWork {
             const Cell b = d_.assembly.find(shelf.id)->bounds();
             Joint j = named(name, host, shelf.id, "butt");
             j.drivenFrom = leftEnd ? "the left" : "the right";
-            const bool seen = host == "side-left" || host == "side-right";
-            fix(j, {s_.t, b.size.x / 2, s_.ts, true, seen || !outside}, byScrews() && outside);
+            const bool outermostSide = host == "side-left" || host == "side-right";
+            fix(j, {s_.t, b.size.x / 2, s_.ts, true, true}, byScrews() && outermostSide);
             const Cell h = d_.assembly.find(host)->bounds();
             // Dowels from both sides of a divider at one height keep clear of each other.
             const Length aside = shelf.bay % 2 == 1 ? 18_mm : Length();

@@ -31,14 +31,25 @@ class BookcaseSeams : BookcaseWork {
                                                               to("Boards", "thickness", 18_mm)};
             else
                 j.spots = seamSpots(i);
-            j.note = fmt::format("Stand them side by side, fronts and tops flush, clamp them, and drive {} "
-                                 "screws {} long out of the left one.",
-                                 j.spots.size(), say(j.screwLength));
+            j.note = note(j);
             keep(std::move(j));
         }
     }
 
   private:
+    /// The same words at every seam: they are said once.
+    [[nodiscard]] std::string note(const Joint& j) const {
+        const Screw* s = catalog_.findScrew(j.screwId);
+        if (!s || j.spots.empty())
+            return "No screw fits through two neighbours: clamp them and tie each by itself.";
+        return fmt::format(
+            "Clamp neighbours together, fronts and tops flush. Out of the left one, {} and {} from "
+            "its front edge, in the middle of its lowest{} opening, bore {} through its own side and "
+            "{} into the next, and drive {} screws {} × {}.",
+            say(p_.depth - j.spots[1].at.y), say(p_.depth - j.spots[0].at.y),
+            j.spots.size() > 2 ? " and of its uppermost" : "", say(Length::mm(s->clearance)),
+            say(Length::mm(s->pilotSoft)), j.spots.size(), s->label, say(j.screwLength));
+    }
     /// In the middle of the lowest and the uppermost opening, where no pins and no board's ends are.
     [[nodiscard]] std::vector<FastenerSpot> seamSpots(std::size_t section) const {
         const std::size_t bay = s_.sections[section].last;
@@ -54,7 +65,8 @@ class BookcaseSeams : BookcaseWork {
         const Length rear =
             std::max({s_.innerY, s_.sideY, s_.notchHigh > middle(0) ? p_.notchDepth : Length()});
         const Length front = p_.depth;
-        const Length in = std::min(60_mm, (front - rear) / 4);
+        const Length usual = ctx_.units == "in" ? Length::inches(9, 4) : 60_mm;
+        const Length in = std::min(usual, (front - rear) / 4);
         std::vector<FastenerSpot> out;
         std::vector<std::size_t> openings{0};
         if (boards.size() > 1)

@@ -143,6 +143,14 @@ void settleCable(CableWay& cable, Length length) {
     cable.at = std::clamp(cable.at, 80_mm, std::max(80_mm, length - 80_mm));
 }
 
+const Hole* cableHole(const Assembly& a) {
+    for (const auto& p : a.parts)
+        for (const auto& h : p.holes)
+            if (h.purpose == "cable")
+                return &h;
+    return nullptr;
+}
+
 void boreCable(Draft& draft, const CableWay& cable, const CableRoom& room, const MakeContext& ctx) {
     if (cable.on)
         CableBorer(draft, cable, room, ctx).run();

@@ -27,5 +27,7 @@ struct CableRoom {
 /// nothing of that is to be had at its place it is a problem with the nearest place that has it, and nothing
 /// is bored.
 void boreCable(Draft& draft, const CableWay& cable, const CableRoom& room, const MakeContext& ctx);
+/// The hole that was bored; null where none was.
+const Hole* cableHole(const Assembly& a);
 
 } // namespace owl

@@ -102,6 +102,8 @@ class CornerBuilder : KindBuilder {
     /// A strip along the front, a third of the depth, spans from one end of the cleat to the other; an L
     /// bends where its arms meet: the far arm keeps the near one from turning over its cleat, R d (1 - d/c).
     void front(LedgersSeat& seat) const;
+    /// mm that a cable hole takes of a strip so wide along the front; 0 where it lies behind that.
+    [[nodiscard]] double boredInFront(double wide) const;
     [[nodiscard]] std::vector<WallStage> stages() const;
 
     const CornerParams& p_;

@@ -122,6 +122,15 @@ void CornerBuilder::hands(LedgersSeat& seat) const {
     at(f_.frontTo);
 }
 
+double CornerBuilder::boredInFront(double wide) const {
+    const Hole* h = cableHole(d_.assembly);
+    if (!h)
+        return 0;
+    const Vec3 at{h->at.x, h->at.y, 0};
+    const double behind = round() ? f_.depth - norm(at) : dot(f_.frontFrom - at, f_.frontOut) - stripT();
+    return behind - h->diameter / 2 < wide ? h->diameter : 0;
+}
+
 void CornerBuilder::front(LedgersSeat& seat) const {
     BentFront b;
     const std::string board = boards_.empty() ? std::string() : boards_.back();
@@ -130,6 +139,8 @@ void CornerBuilder::front(LedgersSeat& seat) const {
     if (ell()) {
         const double d = p_.arm.mm();
         const double c = std::min(c1, c2);
+        const Hole* cable = cableHole(d_.assembly);
+        const double left = std::max(1.0, d - (cable ? cable->diameter : 0));
         b.words = lapped() ? "the L in its corner, where a half lap leaves half of each board"
                            : "the L in its corner";
         b.moment = "M = F d (1 − d/c): the other arm turns with it";
@@ -137,7 +148,7 @@ void CornerBuilder::front(LedgersSeat& seat) const {
         b.perHand = d * std::max(0.0, 1 - d / c);
         b.perLoad = b.perHand / 2; // the load of one arm stands in its middle
         b.share = 0.5;
-        b.section = {{board, d, lapped() ? t_ / 2 : t_, 0, 0}};
+        b.section = {{board, left, lapped() ? t_ / 2 : t_, 0, 0}};
         seat.front = b;
         return;
     }
@@ -153,7 +164,7 @@ void CornerBuilder::front(LedgersSeat& seat) const {
     b.share = 5.0 / 9; // of a triangle, the third that is nearest its front: 1 - (2/3)²
     b.perLoad = span / 8;
     b.perHand = span / 4;
-    b.section = {{board, wide, t_, zs_, 0}};
+    b.section = {{board, std::max(1.0, wide - boredInFront(wide)), t_, zs_, 0}};
     if (stripped())
         b.section.push_back({"strip", stripT(), t_ + rise_ + drop_, zs_ - drop_, 0});
     if (!ofSheet() && norm(f_.frontOut) > 0.5)

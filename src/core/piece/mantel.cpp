@@ -397,7 +397,7 @@ class MantelBuilder : ArmsBuilder {
         r.z = z0_ + high_ / 2;
         a.wallRows = {r.z};
         a.rods = r;
-        a.member.rects = {{a.parts.front().id, D_.mm(), high_.mm(), z0_.mm(), 0}};
+        a.member.rects = {{a.parts.front().id, std::max(1.0, D_.mm() - bored()), high_.mm(), z0_.mm(), 0}};
         a.member.words = p_.build == MantelBuild::solid ? "one timber" : "layers glued into one section";
     }
 

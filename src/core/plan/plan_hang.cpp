@@ -121,7 +121,9 @@ void atTheWall(const Assembly& a, HangInput& h) {
     for (const auto& j : a.joints)
         if (j.atWall && j.kind != plugJoint) {
             (j.kind == "weld" ? h.early : h.joins).push_back(j.id);
-            if (a.floor && !j.note.empty())
+            h.tight = h.tight || (a.floor && !inTheDriversWay(j, a).empty());
+            const bool told = std::find(h.notes.begin(), h.notes.end(), j.note) != h.notes.end();
+            if (a.floor && !j.note.empty() && !told)
                 h.notes.push_back(j.note);
         }
     if (a.ledgers)

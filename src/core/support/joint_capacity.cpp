@@ -75,7 +75,9 @@ double liesOn(const RailPiece& p, const Part& board, const Part& under) {
 double jointTakesDown(const RailPiece& p, const Joint& j, const std::string& part, bool leaning) {
     const Part* down = p.assembly->find(part);
     const Part* other = p.assembly->find(part == j.first ? j.second : j.first);
-    const double bearing = down && other ? liesOn(p, *down, *other) : 0;
+    // Uprights that themselves hang from above bear nothing.
+    const bool stands = p.assembly->hung.empty();
+    const double bearing = stands && down && other ? liesOn(p, *down, *other) : 0;
     // What the first part is pulled down by is as if the second were pushed up.
     return std::max(bearing, jointTakes(p, j, {0, 0, part == j.first ? 1.0 : -1.0}, leaning));
 }

@@ -11,7 +11,8 @@ namespace owl {
 /// duration factor 1.6 instead of 0.9.
 double jointTakes(const RailPiece& piece, const Joint& joint, const Vec3& force, bool leaning);
 /// The same for what pulls one of the two parts down: its weight, what lies or hangs on it. A board that lies
-/// on the other part (a top over its sides, on a divider) is borne by its face across the grain, F_c⊥ b t.
+/// on the other part (a top over its sides, on a divider) is, in a piece whose uprights do not themselves
+/// hang, borne by its face across the grain, F_c⊥ b t.
 double jointTakesDown(const RailPiece& piece, const Joint& joint, const std::string& part, bool leaning);
 
 } // namespace owl

@@ -189,6 +189,13 @@ bool LedgersJudge::rodsIn(std::size_t i) {
                                               : std::min(76.0, w.studDepth - 6);
         const double deep = depthFrom(f.at, seat.out);
         f.inShelf = std::min(std::floor(0.75 * deep), deep - 20);
+        // A rod ends in a board, not a hair behind the glue line to the next.
+        for (const auto& p : a_.parts) {
+            const auto in = inside(p.solid, f.at, f.at + seat.out * f.inShelf, 0.002);
+            const double entered = in.empty() ? 0 : (in.back().to - in.front().from) * f.inShelf;
+            if (entered > 0.01 && entered < 3 && in.back().to > 0.999)
+                f.inShelf = std::floor(f.inShelf - entered - 3);
+        }
         if (f.inShelf < 40)
             continue;
         const RodResult soft = rodOf(rodInput(f, false), {100, 100 * f.inShelf / 2, 0, 0});
