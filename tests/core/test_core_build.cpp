@@ -46,7 +46,7 @@ class TestBuild : public QObject {
     void everyJoineryHasItsSteps_data() {
         QTest::addColumn<int>("joinery");
         QTest::addColumn<QString>("says");
-        QTest::newRow("screws") << int(Joinery::screwsGlue) << "drive";
+        QTest::newRow("screws") << int(Joinery::screwsGlue) << "Drive";
         QTest::newRow("dowels") << int(Joinery::dowels) << "keeps the dowel out";
         QTest::newRow("tongue and groove") << int(Joinery::tongueGroove) << "film of glue into the groove";
         QTest::newRow("nails") << int(Joinery::nailsGlue) << "18 gauge";

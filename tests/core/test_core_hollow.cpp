@@ -1,4 +1,5 @@
 // The hollow: a box that closes, a ledger with arms that fits inside, an order in which it can be built.
+#include "build/driver_reach.h"
 #include "build/order.h"
 #include "solid/query.h"
 #include "strength/concealed.h"
@@ -169,16 +170,16 @@ class TestHollow : public QObject {
         const JointOrder order = workableOrder(pp.assembly());
         QVERIFY(order.stuck.empty());
         std::set<std::string> there;
-        for (const Joint* j : order.joints) {
+        for (const Joint* j : order.joints()) {
             for (const auto& way : inTheDriversWay(*j, pp.assembly()))
                 QVERIFY2(!there.contains(way), (j->id + " " + way).c_str());
             there.insert(j->first);
             there.insert(j->second);
         }
         // the outer arms before the ends of the box, which would stand behind their lag screws
+        const auto joints = order.joints();
         const auto at = [&](const std::string& id) {
-            return std::find_if(order.joints.begin(), order.joints.end(),
-                                [&](const Joint* j) { return j->id == id; });
+            return std::find_if(joints.begin(), joints.end(), [&](const Joint* j) { return j->id == id; });
         };
         QVERIFY(at("ledger-arm-1") < at("front-end-left"));
     }
@@ -199,7 +200,7 @@ class TestHollow : public QObject {
         screw.fasteners = {{"screw", {50, 25, 2}, {0, 0, 1}, 30, 4, {"a", "b"}, false}};
         a.joints = {lid, screw};
         QCOMPARE(inTheDriversWay(screw, a), std::vector<std::string>{"lid"});
-        QCOMPARE(workableOrder(a).joints.front()->id, std::string("screw"));
+        QCOMPARE(workableOrder(a).joints().front()->id, std::string("screw"));
         QVERIFY(workableOrder(a).stuck.empty());
         a.joints[1].second = "lid"; // it needs the lid that stands in its own way
         QCOMPARE(workableOrder(a).stuck, std::vector<std::string>{"screw"});

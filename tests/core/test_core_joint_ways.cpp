@@ -78,7 +78,7 @@ BuildStep stepOf(const Assembly& a) {
     in.assembly = &a;
     in.G = 0.4;
     in.style.units = Units::metric;
-    return jointStep(in, a.joints.front(), catalog());
+    return jointStep(in, {&a.joints.front()}, catalog());
 }
 
 std::vector<const Hole*> holesIn(const Assembly& a, const char* part) {

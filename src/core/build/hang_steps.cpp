@@ -1,4 +1,5 @@
 #include "build/hang_steps.h"
+#include "measure/words.h"
 
 #include "build/hook_steps.h"
 
@@ -28,9 +29,10 @@ BuildStep plugStep(const HangInput& in) {
 
 void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
     const auto n = static_cast<double>(in.marks.size());
-    const std::string screws = in.screw ? fmt::format("{} screws {} × {}", in.marks.size(), in.screw->label,
-                                                      screwLengthText(*in.screw, in.screwLength))
-                                        : std::string("the anchors");
+    const std::string screws = in.screw
+                                   ? fmt::format("{} {} × {}", counted(in.marks.size(), "screw"),
+                                                 in.screw->label, screwLengthText(*in.screw, in.screwLength))
+                                   : std::string("the anchors");
     BuildStep first;
     first.id = in.piece + "/fix-support";
     first.onWall = true;
@@ -189,14 +191,14 @@ void standSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSt
     tie.title = "Tie it to the wall";
     tie.onWall = true;
     const WallMark& first = in.marks.front();
-    tie.text =
-        fmt::format("{} places through the rail under the top, {} above the floor: check that a stud or "
-                    "firm wall is behind each with a thin nail through the hole, bore {} {} deep, cover "
-                    "included, and drive the screws. Where the wall leaves a gap, slip a packing in behind "
-                    "before they are tight: they must not pull the case out of square.",
-                    in.marks.size(), say(first.fromFloor), first.bit, say(Length::mm(first.depth)));
+    tie.text = fmt::format(
+        "{} through the rail under the top, {} above the floor: check that a stud or "
+        "firm wall is behind each with a thin nail through the hole, bore {} {} deep, cover "
+        "included, and drive the screws. Where the wall leaves a gap, slip a packing in behind "
+        "before they are tight: they must not pull the case out of square.",
+        counted(in.marks.size(), "place"), say(first.fromFloor), first.bit, say(Length::mm(first.depth)));
     if (in.screw)
-        tie.text += fmt::format(" {} screws {} × {}.", in.marks.size(), in.screw->label,
+        tie.text += fmt::format(" {} {} × {}.", counted(in.marks.size(), "screw"), in.screw->label,
                                 screwLengthText(*in.screw, in.screwLength));
     if (in.anchor)
         tie.text += " " + (in.anchor->setting.empty() ? "Set the anchors as their package says."
@@ -281,7 +283,7 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
                     "middle outwards, and tighten all by hand.",
                     two ? "Two people lift it, one at each end. " : "", say(first.fromPieceLeft));
     if (in.screw)
-        hang.text += fmt::format(" {} screws {} × {}; {}", in.marks.size(), in.screw->label,
+        hang.text += fmt::format(" {} {} × {}; {}", counted(in.marks.size(), "screw"), in.screw->label,
                                  screwLengthText(*in.screw, in.screwLength),
                                  in.screw->headKind == ScrewHead::washer
                                      ? "their wide heads show behind what stands there."

@@ -9,7 +9,7 @@ namespace {
 
 std::string fixings(const HangInput& in) {
     const std::size_t n = in.marks.size() - (in.keeperLength > 0 ? 2 : 0);
-    return in.screw ? fmt::format("{} screws {} × {}", n, in.screw->label,
+    return in.screw ? fmt::format("{} {} × {}", counted(n, "screw"), in.screw->label,
                                   screwLengthText(*in.screw, in.screwLength))
                     : fmt::format("the screws of the {} anchors", n);
 }

@@ -12,9 +12,10 @@ class ClampedStep : public JointStep {
 
   private:
     void make() override {
-        s_.text = fmt::format(
-            "Spread glue on both faces, put the {} to the {}, and clamp every {} until it has set. {}",
-            nameOf(newcomer()), nameOf(newcomer() == j_.first ? j_.second : j_.first), say(150_mm), j_.note);
+        words_.close =
+            fmt::format("Spread glue on both faces, put the {} to the \1, and clamp every {} until it "
+                        "has set. {}",
+                        nameOf(newcomer()), say(150_mm), j_.note);
         s_.tools = {"clamps", "straight strip"};
         s_.minutes += 10;
     }

@@ -1,5 +1,6 @@
 // Dowels and glue: blind, or bored through from outside and cut flush.
 #include "build/joint_step.h"
+#include "measure/words.h"
 
 #include <fmt/format.h>
 
@@ -13,35 +14,36 @@ class DowelsStep : public JointStep {
   private:
     void make() override {
         if (j_.pin <= Length()) {
-            s_.text = "No dowel fits this joint; see the notes.";
+            words_.close = "No dowel fits this joint; see the notes.";
             return;
         }
         if (j_.pinThrough) {
             throughDowels();
             return;
         }
-        s_.text = fmt::format("Mark {} places at {}, and the same places on the {} from its left end. Drill "
-                              "with a guide and a depth "
-                              "stop: {} holes {} deep in the {} and {} deep in the {}. Brush a little glue "
-                              "into the holes and along "
-                              "the edge, push in {} dowels {} × {}, put the parts together, and clamp every "
-                              "{} for an hour. Too much "
-                              "glue in a hole keeps the dowel out.",
-                              count(), places(), nameOf(j_.second), say(j_.pin), say(j_.pinFirst),
-                              nameOf(j_.first), say(j_.pinSecond), nameOf(j_.second), count(), say(j_.pin),
-                              say(j_.pinLength), say(300_mm));
+        words_.before =
+            fmt::format("Mark {} at {}, and the same places on the {} from its left end. Drill with a "
+                        "guide and a depth stop: {} holes {} deep in the {} and {} deep in the {}.",
+                        counted(count(), "place"), places(), nameOf(j_.second), say(j_.pin), say(j_.pinFirst),
+                        nameOf(j_.first), say(j_.pinSecond), nameOf(j_.second));
+        words_.close =
+            fmt::format("Brush a little glue into the holes and along the edge, push in {} {} × {}, put "
+                        "the parts together, and clamp every {} for an hour. Too much glue in a hole keeps "
+                        "the dowel out.",
+                        counted(count(), "dowel"), say(j_.pin), say(j_.pinLength), say(300_mm));
         s_.tools = {"doweling guide", "drill bit " + drillText(j_.pin.mm(), in_.style), "depth stop",
                     "clamps"};
         s_.minutes += static_cast<double>(count()) * c_.minutes("dowel");
     }
 
     void throughDowels() {
-        s_.text = fmt::format(
-            "Spread glue, clamp the {} flush, and let it set. Then bore from {}, square to the face, "
-            "{} holes of {} at {}: {} deep in all, 2 mm deeper than the dowels are long. A chamfer on "
+        words_.close = fmt::format("Spread glue, clamp the {} flush, and let it set.", nameOf(j_.first));
+        words_.after = fmt::format(
+            "Bore from {}, square to the face, "
+            "{} of {} at {}: {} deep in all, 2 mm deeper than the dowels are long. A chamfer on "
             "the dowels, glue in the holes, tap them home; saw what stands out flush with a card under "
             "the saw, pare and sand. Their ends show as darker dots.",
-            nameOf(j_.first), j_.drivenFrom, count(), say(j_.pin), places(), say(j_.pinFirst + j_.pinSecond));
+            j_.drivenFrom, counted(count(), "hole"), say(j_.pin), places(), say(j_.pinFirst + j_.pinSecond));
         s_.tools = {"drill with a guide block",
                     "drill bit " + drillText(j_.pin.mm(), in_.style),
                     "depth stop",

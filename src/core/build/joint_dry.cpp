@@ -15,20 +15,20 @@ class DryStep : public JointStep {
     /// Metal that is screwed or stuck on.
     void make() override {
         if (j_.kind == "loose") {
-            s_.text = fmt::format("Put the {} into its groove in the {}. {}", nameOf(j_.second),
-                                  nameOf(j_.first), j_.note);
+            words_.before =
+                fmt::format("The {} goes into the grooves that are there. {}", nameOf(j_.second), j_.note);
             s_.minutes += 2;
             return;
         }
         if (j_.kind == "turned_in") {
             s_.title = "Turn the hooks in";
-            s_.text = j_.note;
+            words_.close = j_.note;
             s_.tools = {"drill bit " + drillText(2.5, in_.style)};
             s_.minutes += 2;
             return;
         }
         if (j_.kind == "laid") {
-            s_.text = j_.note;
+            words_.close = j_.note;
             s_.minutes += 3;
             return;
         }
@@ -42,14 +42,15 @@ class DryStep : public JointStep {
         }
         if (j_.kind == "pins") {
             s_.title = "Lay the loose shelves on their pins";
-            s_.text = "Four pins a shelf, pushed home by hand; lay the shelf on and press at each corner: it "
-                      "must not rock. Last of all, when the finish is dry: they come out again for the move.";
+            words_.close =
+                "Four pins a shelf, pushed home by hand; lay the shelf on and press at each corner: it "
+                "must not rock. Last of all, when the finish is dry: they come out again for the move.";
             s_.minutes += 2;
             return;
         }
         if (j_.fasteners.empty()) {
-            s_.text = fmt::format("Stick the {} on, {} from the left end. {}", nameOf(j_.first),
-                                  say(Length::mm(partLeft())), j_.note);
+            words_.close = fmt::format("Stick the {} on, {} from the left end. {}", nameOf(j_.first),
+                                       say(Length::mm(partLeft())), j_.note);
             s_.minutes += 1;
             return;
         }
@@ -57,7 +58,7 @@ class DryStep : public JointStep {
         for (const auto& f : j_.fasteners)
             at += (at.empty() ? "" : ", ") + say(Length::mm(std::round(f.from.x * 2) / 2));
         const Fastener& f = j_.fasteners.front();
-        s_.text = fmt::format(
+        words_.close = fmt::format(
             "Lay the {} on the {} and drive its {} small screws, {} × {}, at {} from the left "
             "end of the piece; bore {} first, with tape on the bit. {}",
             nameOf(j_.first), nameOf(j_.second), j_.fasteners.size(), drillText(f.diameter, in_.style),

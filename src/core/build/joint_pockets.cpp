@@ -1,6 +1,7 @@
 // Pocket screws and glue: bored at a slant out of a board's face.
 #include "assembly/joint_places.h"
 #include "build/joint_step.h"
+#include "measure/words.h"
 #include "solid/query.h"
 
 #include <fmt/format.h>
@@ -35,14 +36,17 @@ class PocketsStep : public JointStep {
         const Part* p = a_.find(j_.first);
         if (!screw || !p || j_.spots.empty())
             return;
-        s_.text = fmt::format("Set the pocket-hole jig and the collar on its bit for boards of {}. Bore {} "
-                              "pockets in the {} from "
-                              "{}, at {}. Spread glue, clamp the {} to the {} so that the faces stay where "
-                              "they are (the screws pull "
-                              "towards the pockets), and drive {} screws {} × {} with the long square bit.",
-                              say(p->thickness), count(), nameOf(j_.first), j_.drivenFrom, pocketPlaces(),
-                              nameOf(j_.first), nameOf(j_.second), count(), screw->label,
-                              screwLengthText(*screw, j_.screwLength.mm()));
+        words_.before = fmt::format(
+            "Set the pocket-hole jig and the collar on its bit for boards of {}. Bore {} in the {} from "
+            "{}, at {}.",
+            say(p->thickness), counted(count(), "pocket"), nameOf(j_.first), j_.drivenFrom, pocketPlaces());
+        words_.close =
+            fmt::format("Spread glue, clamp the {} to the {} so that the faces stay where they are (the "
+                        "screws pull towards the pockets).",
+                        nameOf(j_.first), nameOf(j_.second));
+        words_.after =
+            fmt::format("Drive {} {} × {} with the long square bit into the {}.", counted(count(), "screw"),
+                        screw->label, screwLengthText(*screw, j_.screwLength.mm()), nameOf(j_.second));
         s_.tools = {"pocket-hole jig", "drill", "driver", "clamps"};
         s_.minutes += static_cast<double>(count()) * (c_.minutes("drill") + c_.minutes("screw"));
         s_.cautions = c_.cautionsFor("drilling");

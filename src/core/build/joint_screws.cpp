@@ -1,6 +1,7 @@
 // Wood screws and glue: clearance, countersink, pilot; plugs over heads that show.
 #include "assembly/plugs.h"
 #include "build/joint_step.h"
+#include "measure/words.h"
 #include "solid/query.h"
 
 #include <algorithm>
@@ -17,7 +18,7 @@ class ScrewsStep : public JointStep {
     void make() override {
         const Screw* screw = c_.findScrew(j_.screwId);
         if (!screw || j_.screwLength <= Length()) {
-            s_.text =
+            words_.close =
                 fmt::format("No screw fits here: spread glue, press the {} on, and clamp it every {} with a "
                             "straight strip between, for an hour.",
                             nameOf(j_.second), say(200_mm));
@@ -25,25 +26,28 @@ class ScrewsStep : public JointStep {
             return;
         }
         const std::string length = screwLengthText(*screw, j_.screwLength.mm());
-        s_.text = fmt::format(
-            "Drill {} clearance holes ({}) through the {} from {}, at {}; countersink {}. Clamp the parts "
+        words_.before = fmt::format(
+            "Drill {} ({}) through the {} from {}, at {}; countersink {}. Clamp the parts "
             "flush "
-            "and drill the pilots ({}) through those holes into the {}, {} deep from its surface. Spread "
-            "glue, "
-            "clamp again, and drive {} screws {} × {}; they are the clamps now, the others can come off.",
-            count(), clearanceBit(*screw), nameOf(j_.first), j_.drivenFrom, places(), say(j_.counterbore),
-            pilotBit(*screw, in_.G), nameOf(j_.second), say(j_.screwLength - j_.through + j_.counterbore),
-            count(), screw->label, length);
+            "and drill the pilots ({}) through those holes into the {}, {} deep from its surface.",
+            counted(count(), "clearance hole"), clearanceBit(*screw), nameOf(j_.first), j_.drivenFrom,
+            places(), say(j_.counterbore), pilotBit(*screw, in_.G), nameOf(j_.second),
+            say(j_.screwLength - j_.through + j_.counterbore));
+        words_.close = "Spread glue and clamp again.";
+        words_.after = fmt::format("Drive {} {} × {} into the {}; the clamps can come off now.",
+                                   counted(count(), "screw"), screw->label, length, nameOf(j_.second));
         const bool plugged = std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& q) {
             return q.kind == plugJoint && q.id.starts_with(fmt::format("plug-{}-", j_.id));
         });
-        s_.text += plugged ? fmt::format(" The heads show: bore {} wide for plugs first, then the clearance "
-                                         "holes in the middle of that.",
-                                         drillText(screw->plug, in_.style))
-                   : j_.shows ? " The heads show: set them a little deeper and fill or plug them."
-                   : j_.drivenFrom == "below"
-                       ? fmt::format(" The heads are under the {}, out of sight.", nameOf(j_.first))
-                       : " The heads are against the wall, out of sight.";
+        words_.after +=
+            plugged    ? fmt::format(" The heads show: bore {} wide for plugs first, then the clearance "
+                                        "holes in the middle of that.",
+                                     drillText(screw->plug, in_.style))
+            : j_.shows ? " The heads show: set them a little deeper and fill or plug them."
+            : j_.drivenFrom == "below"
+                ? fmt::format(" The heads are under the {}, out of sight.", nameOf(j_.first))
+            : j_.drivenFrom == "behind" ? " The heads are against the wall, out of sight."
+                                        : " What comes over them, or stands there, hides the heads.";
         s_.tools = {"drill bit " + clearanceBit(*screw), "drill bit " + pilotBit(*screw, in_.G),
                     "countersink", "clamps"};
         s_.minutes += static_cast<double>(count()) * (2 * c_.minutes("drill") + c_.minutes("screw"));

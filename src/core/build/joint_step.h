@@ -16,14 +16,22 @@ class JointStep {
     JointStep& operator=(const JointStep&) = delete;
     virtual ~JointStep() = default;
 
+    /// Everything but the text.
     BuildStep run();
-
-  protected:
-    /// Text, tools and minutes of what this way of joining asks for, into `s_`.
-    virtual void make() = 0;
+    /// Said of a joint: what is done before glue is spread, how it is closed, and what follows then.
+    struct Words {
+        std::string before, close, after;
+    };
+    [[nodiscard]] const Words& words() const { return words_; }
     /// Glue is spread: it drinks into end grain, squeezes out, and wants its time.
     [[nodiscard]] virtual bool glued() const { return true; }
+    [[nodiscard]] bool endOn() const { return alongThePiece(j_); }
+    /// What the newcomer is brought to; `close` says it with a `\1` in its place.
+    [[nodiscard]] std::string host() const { return nameOf(newcomer() == j_.first ? j_.second : j_.first); }
 
+  protected:
+    /// What this way of joining asks for: `words_`, and tools and minutes into `s_`.
+    virtual void make() = 0;
     [[nodiscard]] std::string say(Length l) const { return formatLength(l, in_.style); }
     [[nodiscard]] std::string nameOf(const std::string& id) const {
         const Part* p = a_.find(id);
@@ -44,8 +52,10 @@ class JointStep {
     [[nodiscard]] const std::string& first() const { return j_.first == a_.wallPart ? j_.second : j_.first; }
     [[nodiscard]] const std::string& second() const { return j_.first == a_.wallPart ? j_.first : j_.second; }
     /// The part that this joint adds to what is together already.
-    [[nodiscard]] const std::string& newcomer() const { return inHand(j_.first) ? j_.second : j_.first; }
-    [[nodiscard]] bool endOn() const { return alongThePiece(j_); }
+    [[nodiscard]] const std::string& newcomer() const {
+        const bool second = std::find(in_.comes.begin(), in_.comes.end(), j_.second) != in_.comes.end();
+        return !begins() && second ? j_.second : j_.first;
+    }
     [[nodiscard]] double partLeft() const {
         const Part* p = a_.find(j_.first);
         return p ? p->bounds().at.x.mm() : 0;
@@ -59,6 +69,7 @@ class JointStep {
     const Catalog& c_;
     const Assembly& a_;
     BuildStep s_;
+    Words words_;
 
   private:
     [[nodiscard]] std::string title() const;

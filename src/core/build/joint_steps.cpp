@@ -2,6 +2,7 @@
 
 #include "assembly/joint_places.h"
 #include "build/joint_step.h"
+#include "measure/words.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -51,15 +52,8 @@ BuildStep JointStep::run() {
             if (h.purpose == j_.id || h.purpose.starts_with(fmt::format("plug-{}-", j_.id)))
                 s_.shapes.push_back(h.id);
     make();
-    while (s_.text.ends_with(' ')) // an empty note
-        s_.text.pop_back();
     if (!glued())
         return std::move(s_);
-    if (endOn())
-        s_.text = "The end grain drinks glue: rub in a first thin coat and wait five minutes. " + s_.text;
-    s_.text += std::string(" ") + cleaning;
-    if (a_.length.mm() > longPiece && !endOn())
-        s_.text += " It is long: a second pair of hands at the other end keeps it flush.";
     s_.minutes += c_.minutes(endOn() ? "cap" : "glue");
     s_.waitMinutes = 60;
     s_.tools.emplace_back("wood glue");
@@ -70,8 +64,12 @@ BuildStep JointStep::run() {
 std::string JointStep::title() const {
     if (begins())
         return "Join " + nameOf(first()) + " and " + nameOf(second());
-    if (inHand(j_.first) && inHand(j_.second))
-        return "Fix the " + nameOf(j_.second) + " to the " + nameOf(j_.first);
+    if (in_.comes.size() > 1) {
+        const std::string& part = newcomer();
+        const std::string& more = in_.comes.front() == part ? in_.comes.back() : in_.comes.front();
+        return fmt::format("Fit the {} with {} on it", nameOf(part),
+                           in_.comes.size() == 2 ? "the " + nameOf(more) : "what is");
+    }
     return "Fit the " + nameOf(newcomer());
 }
 
@@ -91,8 +89,8 @@ std::string JointStep::places() const {
     std::string out;
     if (endOn()) {
         for (const auto& f : j_.spots)
-            out += fmt::format("{}{} from the wall edge and {} up", out.empty() ? "" : ", ", say(f.at.y),
-                               say(f.at.z));
+            out += fmt::format("{}{} from the wall edge and {} up", out.empty() ? "" : ", ",
+                               say(f.at.y - box.at.y), say(f.at.z - box.at.z));
         return out;
     }
     if (oneAboveTheOther(j_)) {
@@ -109,13 +107,28 @@ std::string JointStep::places() const {
                    say(roundToTape(Length::mm(dot(mm(f.at) - p->pose.origin, p->pose.along)), in_.style));
         return out + " from one end of the " + nameOf(j_.first) + ", in the middle of what lies on the other";
     }
+    const bool upright = j_.fasteners.empty() ? j_.drivenFrom == "below" || j_.drivenFrom == "above"
+                                              : std::abs(j_.fasteners.front().direction.z) > 0.999;
+    const bool inARow = std::all_of(j_.spots.begin(), j_.spots.end(), [&](const FastenerSpot& f) {
+        return upright ? f.at.y == j_.spots.front().at.y : f.at.z == j_.spots.front().at.z;
+    });
+    if (!inARow) {
+        for (const auto& f : j_.spots) {
+            const std::string x = say(f.at.x - box.at.x);
+            const std::string row = say(upright ? f.at.y - box.at.y : f.at.z - box.at.z);
+            out += out.empty() ? fmt::format("{} from the left end of the {} and {} {}", x, nameOf(j_.first),
+                                             row, upright ? "from its back edge" : "above its lower edge")
+                               : fmt::format(", {} and {}", x, row);
+        }
+        return out;
+    }
     for (const auto& f : j_.spots)
         out += (out.empty() ? "" : ", ") + say(f.at.x - box.at.x);
     out += " from the left end of the " + nameOf(j_.first);
     if (j_.spots.empty())
         return out;
     const Vec at = j_.spots.front().at;
-    if (j_.drivenFrom != "below")
+    if (!upright)
         return out + fmt::format(", {} above its lower edge", say(at.z - box.at.z));
     const Length fromBack = at.y - box.at.y;
     const Length fromFront = box.at.y + box.size.y - at.y;
@@ -123,8 +136,96 @@ std::string JointStep::places() const {
                                         : fmt::format(", {} from its front edge", say(fromFront)));
 }
 
-BuildStep jointStep(const BuildInput& in, const Joint& joint, const Catalog& catalog) {
-    return maker(joint.how)(in, joint, catalog)->run();
+namespace {
+
+/// Sentences about the joints of one move, each said once; what differs only in the part that the newcomer
+/// goes to is said of all of them.
+class Sentences {
+  public:
+    void add(const std::string& text, const std::string& host) {
+        if (text.find_first_not_of(' ') == std::string::npos)
+            return;
+        const auto known =
+            std::find_if(all_.begin(), all_.end(), [&](const auto& s) { return s.first == text; });
+        if (known == all_.end())
+            all_.push_back({text, {host}});
+        else
+            known->second.push_back(host);
+    }
+    [[nodiscard]] std::string text() const {
+        std::string out;
+        for (const auto& [one, hosts] : all_) {
+            std::string s = one;
+            if (const auto at = s.find('\1'); at != std::string::npos)
+                s.replace(at, 1, listed(hosts));
+            out += (out.empty() ? "" : " ") + s;
+            while (out.ends_with(' ')) // an empty note
+                out.pop_back();
+        }
+        return out;
+    }
+
+  private:
+    std::vector<std::pair<std::string, std::vector<std::string>>> all_;
+};
+
+void addMissing(std::vector<std::string>& to, const std::vector<std::string>& from) {
+    for (const auto& s : from)
+        if (std::find(to.begin(), to.end(), s) == to.end())
+            to.push_back(s);
+}
+
+void merge(BuildStep& s, BuildStep&& more) {
+    addMissing(s.tools, more.tools);
+    addMissing(s.parts, more.parts);
+    addMissing(s.fresh, more.fresh);
+    addMissing(s.adds, more.adds);
+    addMissing(s.shapes, more.shapes);
+    addMissing(s.joins, more.joins);
+    addMissing(s.cautions, more.cautions);
+    s.minutes += more.minutes;
+    s.waitMinutes = std::max(s.waitMinutes, more.waitMinutes);
+}
+
+} // namespace
+
+BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joints, const Catalog& catalog) {
+    BuildStep out;
+    Sentences before;
+    Sentences close;
+    Sentences after;
+    bool glued = false;
+    bool endOn = false;
+    for (const Joint* j : joints) {
+        const auto step = maker(j->how)(in, *j, catalog);
+        BuildStep s = step->run();
+        before.add(step->words().before, step->host());
+        close.add(step->words().close, step->host());
+        after.add(step->words().after, step->host());
+        glued = glued || step->glued();
+        endOn = endOn || (step->glued() && step->endOn());
+        if (j == joints.front())
+            out = std::move(s);
+        else
+            merge(out, std::move(s));
+    }
+    const auto pushed = std::count_if(joints.begin(), joints.end(), [](const Joint* j) {
+        return j->how == Joinery::glue || j->how == Joinery::dowels || j->how == Joinery::tongueGroove;
+    });
+    const bool atOnce = pushed > 1; // screws and nails are driven one by one
+    for (const std::string& part :
+         {std::string(endOn ? "The end grain drinks glue: rub in a first thin coat and wait five minutes."
+                            : ""),
+          before.text(),
+          std::string(atOnce ? "Its joints close at once: try the move dry, and have the clamps at hand."
+                             : ""),
+          close.text(), after.text(), std::string(glued ? cleaning : ""),
+          std::string(glued && !endOn && in.assembly->length.mm() > longPiece
+                          ? "It is long: a second pair of hands at the other end keeps it flush."
+                          : "")})
+        if (!part.empty())
+            out.text += (out.text.empty() ? "" : " ") + part;
+    return out;
 }
 
 } // namespace owl

@@ -3,7 +3,8 @@
 
 namespace owl {
 
-/// Making one joint: where to drill, what is pushed and what is clamped, when the glue is cleaned off.
-BuildStep jointStep(const BuildInput& in, const Joint& joint, const Catalog& catalog);
+/// Making the joints that close in one move: where to drill, what is pushed and what is clamped, when the
+/// glue is cleaned off. One joint at least.
+BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joints, const Catalog& catalog);
 
 } // namespace owl

@@ -12,12 +12,13 @@ class TongueStep : public JointStep {
 
   private:
     void make() override {
-        s_.text = fmt::format("Brush a thin film of glue into the groove of the {}. Start the tongue of the "
-                              "{} at one end and press it "
-                              "in along the length, tapping with a mallet on a strip of waste wood. Clamp "
-                              "every {} with a straight "
-                              "strip between, for an hour.",
-                              nameOf(j_.first), nameOf(j_.second), say(200_mm));
+        words_.close =
+            fmt::format("Brush a thin film of glue into the groove of the {}. Start the tongue of the "
+                        "{} at one end and press it "
+                        "in along the length, tapping with a mallet on a strip of waste wood. Clamp "
+                        "every {} with a straight "
+                        "strip between, for an hour.",
+                        nameOf(j_.first), nameOf(j_.second), say(200_mm));
         s_.tools = {"mallet", "clamps", "straight strip"};
     }
 };

@@ -1,30 +1,30 @@
 #pragma once
 #include "assembly/assembly.h"
 
-#include <set>
-
 namespace owl {
 
-/// What must be free behind the head of a screw while it is driven: a cylinder 25 mm wide and 180 mm long.
-inline constexpr double driverRadius = 11.9, driverLength = 180; // mm, less a hair of play
-/// The same of a short driver.
-inline constexpr double shortDriver = 95;
-
-/// Parts that stand in the way of a straight driver of that length, mm, at one of the screws of a joint.
-std::vector<std::string> inTheDriversWay(const Joint& j, const Assembly& a, double length = driverLength);
-
-/// Can a part still be brought to its place straight along an axis of the piece, past the parts that are
-/// there?
-bool hasWayIn(const Part& part, const Assembly& a, const std::set<std::string>& there);
-
-/// The joints made in the shop, in an order in which every driver still reaches: a joint comes before those
-/// that bring in what would stand in its way, a loose panel before those that shut it out of its grooves,
-/// else as they are listed. `stuck`: joints for which there is no such order; `shortOnly`: those of them that
-/// a short driver still reaches.
-struct JointOrder {
-    std::vector<const Joint*> joints;
-    std::vector<std::string> stuck, shortOnly;
+/// Two things that are together, or a part and a thing, are brought to each other: every joint between them
+/// closes at once.
+struct Move {
+    std::vector<const Joint*> joints;      ///< as they are listed
+    std::vector<std::string> there, comes; ///< ids of the parts of the larger and of the smaller thing
+    bool slides = false;                   ///< a board goes in along its housing
 };
+
+/// The joints made in the shop in an order that can be done. `stuck`: joints whose screws a straight driver
+/// does not reach then; `shortOnly`: those of them that a short driver does; `forced`: joints of moves that
+/// no straight motion closes.
+struct JointOrder {
+    std::vector<Move> moves;
+    std::vector<std::string> stuck, shortOnly, forced;
+    /// All joints, one after the other.
+    [[nodiscard]] std::vector<const Joint*> joints() const;
+};
+
+/// The piece is taken apart backwards: what can be drawn off straight, with its screws in reach, comes off,
+/// what is listed last first. Taking off never shuts in what was free, so this finds an order wherever there
+/// is one of straight moves (the directional blocking graph of R. Wilson's 'On Geometric Assembly Planning',
+/// 1992, with blind dowels and panels in grooves as what blocks).
 JointOrder workableOrder(const Assembly& a);
 
 } // namespace owl

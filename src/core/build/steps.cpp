@@ -27,39 +27,10 @@ class Steps {
         if (inTheShop() > 0)
             dryFit();
         std::set<std::string> known; // every part once, whatever it is joined to later
-        std::vector<std::vector<std::string>> together;
         const JointOrder order = workableOrder(a_);
-        for (const Joint* next : order.joints) {
-            const Joint& j = *next;
-            if (withTheOneBefore(j, known))
-                continue;
-            if (const Part* plate = j.kind == "laid" ? a_.find(j.second) : nullptr)
-                for (const auto& f : plate->features)
-                    if (f.kind == "order")
-                        orderPlate(*plate, f);
-            BuildInput now = in_;
-            const auto mine = std::find_if(together.begin(), together.end(), [&](const auto& g) {
-                return std::find(g.begin(), g.end(), j.first) != g.end() ||
-                       std::find(g.begin(), g.end(), j.second) != g.end();
-            });
-            if (mine != together.end())
-                now.joined = *mine;
-            out_.push_back(jointStep(now, j, c_));
-            if (std::find(order.stuck.begin(), order.stuck.end(), j.id) != order.stuck.end()) {
-                const bool isShort =
-                    std::find(order.shortOnly.begin(), order.shortOnly.end(), j.id) != order.shortOnly.end();
-                out_.back().reach = isShort ? "short" : "angle";
-                out_.back().text += isShort ? " Only a short driver has room there."
-                                            : " No straight driver gets there: use a right-angle head.";
-                out_.back().tools.emplace_back(isShort ? "short driver" : "right-angle driver head");
-            }
-            std::erase_if(out_.back().adds, [&](const std::string& p) { return !known.insert(p).second; });
-            if (mine != together.end())
-                *mine = out_.back().parts;
-            else
-                together.push_back(out_.back().parts);
-            before_ = &j;
-        }
+        for (const Move& move : order.moves)
+            if (!withTheOneBefore(move, known))
+                close(move, order, known);
         shapeTogether();
         bores();
         plug();
@@ -69,6 +40,54 @@ class Steps {
     }
 
   private:
+    /// The joints of one move are one step.
+    void close(const Move& move, const JointOrder& order, std::set<std::string>& known) {
+        for (const Joint* j : move.joints)
+            if (const Part* plate =
+                    j->kind == "laid" && !known.contains(j->second) ? a_.find(j->second) : nullptr)
+                for (const auto& f : plate->features)
+                    if (f.kind == "order")
+                        orderPlate(*plate, f);
+        BuildInput now = in_;
+        now.comes = move.comes;
+        for (const auto* thing : {&move.there, &move.comes})
+            if (thing->size() > 1)
+                now.joined.insert(now.joined.end(), thing->begin(), thing->end());
+        BuildStep s = jointStep(now, move.joints, c_);
+        if (move.slides)
+            s.text += " It slides in along its housing.";
+        reach(s, move, order);
+        for (const Joint* j : move.joints) // a panel lies in its grooves before its own joint closes
+            for (const std::string& p : {j->first, j->second})
+                if (!known.contains(p) && std::find(s.adds.begin(), s.adds.end(), p) == s.adds.end()) {
+                    s.adds.push_back(p);
+                    s.fresh.push_back(p);
+                }
+        std::erase_if(s.adds, [&](const std::string& p) { return !known.insert(p).second; });
+        out_.push_back(std::move(s));
+        before_ = &move;
+    }
+
+    /// A special driver, where no straight one gets to the screws.
+    static void reach(BuildStep& s, const Move& move, const JointOrder& order) {
+        const auto among = [](const std::vector<std::string>& ids, const Joint* j) {
+            return std::find(ids.begin(), ids.end(), j->id) != ids.end();
+        };
+        bool stuck = false;
+        bool isShort = true; // is enough for all of them
+        for (const Joint* j : move.joints)
+            if (among(order.stuck, j)) {
+                stuck = true;
+                isShort = isShort && among(order.shortOnly, j);
+            }
+        if (!stuck)
+            return;
+        s.reach = isShort ? "short" : "angle";
+        s.text += isShort ? " Only a short driver has room there."
+                          : " No straight driver gets there: use a right-angle head.";
+        s.tools.emplace_back(isShort ? "short driver" : "right-angle driver head");
+    }
+
     BuildStep& add(const std::string& id, std::string title, std::string text, double minutes) {
         out_.push_back(newStep(in_, id, std::move(title), std::move(text), minutes));
         return out_.back();
@@ -138,11 +157,16 @@ class Steps {
     }
 
     /// Loose shelves are laid on their pins in one go, soft pads stuck on in one go.
-    bool withTheOneBefore(const Joint& j, std::set<std::string>& known) {
-        if ((j.kind != "pins" && j.kind != "stuck" && j.kind != "turned_in") || !before_ ||
-            before_->kind != j.kind)
+    bool withTheOneBefore(const Move& move, std::set<std::string>& known) {
+        const std::string& kind = move.joints.front()->kind;
+        if ((kind != "pins" && kind != "stuck" && kind != "turned_in") || !before_ ||
+            before_->joints.front()->kind != kind)
             return false;
-        BuildStep& s = out_.back();
+        for (const Joint* j : move.joints)
+            addTo(out_.back(), *j, known);
+        return true;
+    }
+    void addTo(BuildStep& s, const Joint& j, std::set<std::string>& known) const {
         s.joins.push_back(j.id);
         for (const auto& p : a_.parts)
             for (const auto& h : p.holes)
@@ -155,7 +179,6 @@ class Steps {
                 s.parts.push_back(p);
             }
         s.minutes += 1;
-        return true;
     }
 
     [[nodiscard]] std::size_t inTheShop() const {
@@ -428,7 +451,7 @@ class Steps {
     const Catalog& c_;
     const Assembly& a_;
     std::vector<BuildStep> out_;
-    const Joint* before_ = nullptr; ///< joined last
+    const Move* before_ = nullptr; ///< closed last
 };
 
 } // namespace

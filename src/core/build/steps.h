@@ -43,7 +43,8 @@ struct BuildInput {
     std::vector<RailHole> wallHoles;  ///< drilled through the back rail
     const Screw* wallScrew = nullptr; ///< null for anchors
     const AnchorKind* anchor = nullptr;
-    std::vector<std::string> joined; ///< parts that are together already, for the next joint
+    std::vector<std::string> joined; ///< parts that are together already, for the next joints
+    std::vector<std::string> comes;  ///< the parts that are brought to others there
 };
 /// From squared boards to a piece ready for finishing. The joint that a later part would hide is made first.
 std::vector<BuildStep> buildSteps(const BuildInput& in, const Catalog& catalog);

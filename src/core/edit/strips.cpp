@@ -1,5 +1,6 @@
 #include "edit/fields.h"
 #include "edit/place_strips.h"
+#include "measure/words.h"
 #include "plan/hold_findings.h"
 
 #include <algorithm>
@@ -10,10 +11,6 @@
 
 namespace owl {
 namespace {
-
-std::string plural(std::size_t n, const char* word) {
-    return fmt::format("{} {}{}", n, word, n == 1 ? "" : "s");
-}
 
 StripTable loadStrip(const Project& project, const Piece& piece, const PiecePlan& pp) {
     StripTable t;
@@ -105,8 +102,8 @@ StripTable supportStrip(const Project& project, const PiecePlan& pp) {
 
 StripTable cutStrip(const Project& project, const Plan& plan) {
     StripTable t;
-    t.title = fmt::format("{} on {}, {}", plural(plan.sequence.size(), "cut"),
-                          plural(plan.cut.boards.size(), "board"),
+    t.title = fmt::format("{} on {}, {}", counted(plan.sequence.size(), "cut"),
+                          counted(plan.cut.boards.size(), "board"),
                           plan.cut.status == CutStatus::optimal ? "proven cheapest"
                           : plan.cut.provenAsAsked              ? "proven cheapest with strips from one board"
                           : plan.cut.status == CutStatus::feasible ? "not proven cheapest"
@@ -200,7 +197,7 @@ std::string placeState(const Project& project, const PiecePlan& pp) {
         return "masonry";
     if (wall && wall->studMode == StudMode::unknown)
         return "wall not seen yet";
-    return pp.studs.empty() ? "no stud caught" : plural(pp.studs.size(), "stud") + " caught";
+    return pp.studs.empty() ? "no stud caught" : counted(pp.studs.size(), "stud") + " caught";
 }
 
 std::string holdState(const PiecePlan& pp) {
@@ -262,22 +259,22 @@ std::string stationState(const Project& project, const Plan& plan, const std::st
         int boards = 0;
         for (const auto& b : plan.cut.boards)
             boards += b.repeat;
-        return plural(static_cast<std::size_t>(boards), "board") +
+        return counted(static_cast<std::size_t>(boards), "board") +
                (plan.cut.unplaced.empty() ? "" : ", parts left over");
     }
     case Station::hold:
         return holdState(*pp);
     case Station::cut:
-        return plural(plan.sequence.size(), "cut") + (plan.cut.provenAsAsked ? ", proven" : "");
+        return counted(plan.sequence.size(), "cut") + (plan.cut.provenAsAsked ? ", proven" : "");
     case Station::build: {
         const auto coats = std::count_if(plan.finish.steps.begin(), plan.finish.steps.end(),
                                          [](const FinishStep& s) { return s.step.empty(); });
         const std::size_t all = pp->steps.size() + static_cast<std::size_t>(coats);
         const auto done = ticked("step:");
-        return done > 0 ? fmt::format("{} of {} steps", done, all) : plural(all, "step");
+        return done > 0 ? fmt::format("{} of {} steps", done, all) : counted(all, "step");
     }
     case Station::hang:
-        return plural(pp->marks.size(), "hole");
+        return counted(pp->marks.size(), "hole");
     case Station::log:
         return project.log.empty()       ? "not started"
                : project.log.size() == 1 ? "1 entry"

@@ -87,4 +87,15 @@ std::string initial(std::string_view text) {
     return capitalised(std::string(text.substr(0, n)));
 }
 
+std::string counted(std::size_t n, std::string_view word) {
+    return std::to_string(n) + " " + std::string(word) + (n == 1 ? "" : "s");
+}
+
+std::string listed(const std::vector<std::string>& names) {
+    std::string out;
+    for (std::size_t i = 0; i < names.size(); ++i)
+        out += (i == 0 ? "" : i + 1 == names.size() ? " and " : ", ") + names[i];
+    return out;
+}
+
 } // namespace owl

@@ -3,6 +3,7 @@
 
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace owl {
 
@@ -23,6 +24,10 @@ std::string theName(const std::string& name);
 /// 'shelf' of 'shelf 2', 'strip of shelf' of 'strip of shelf 2 of bay 1', 'top' of 'top of section 2'; other
 /// names as they are.
 std::string withoutNumber(const std::string& name);
+/// '1 screw', '4 screws'.
+std::string counted(std::size_t n, std::string_view word);
+/// 'a', 'a and b', 'a, b and c'.
+std::string listed(const std::vector<std::string>& names);
 /// The first letter of a text, whole, as capital when it is one of a to z: an initial.
 std::string initial(std::string_view text);
 

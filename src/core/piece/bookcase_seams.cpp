@@ -1,4 +1,5 @@
 // Where the sections of a bookcase meet: screwed together in the room, through both sides.
+#include "measure/words.h"
 #include "piece/board_joint.h"
 #include "piece/bookcase_shape.h"
 
@@ -45,10 +46,10 @@ class BookcaseSeams : BookcaseWork {
         return fmt::format(
             "Clamp neighbours together, fronts and tops flush. Out of the left one, {} and {} from "
             "its front edge, in the middle of its lowest{} opening, bore {} through its own side and "
-            "{} into the next, and drive {} screws {} × {}.",
+            "{} into the next, and drive {} {} × {}.",
             say(p_.depth - j.spots[1].at.y), say(p_.depth - j.spots[0].at.y),
             j.spots.size() > 2 ? " and of its uppermost" : "", say(Length::mm(s->clearance)),
-            say(Length::mm(s->pilotSoft)), j.spots.size(), s->label, say(j.screwLength));
+            say(Length::mm(s->pilotSoft)), counted(j.spots.size(), "screw"), s->label, say(j.screwLength));
     }
     /// In the middle of the lowest and the uppermost opening, where no pins and no board's ends are.
     [[nodiscard]] std::vector<FastenerSpot> seamSpots(std::size_t section) const {

@@ -136,10 +136,9 @@ void CaseBuilder::keepPlugged(Joint j, PlugWay plugs, const std::string& wood) {
 void CaseBuilder::keepHoused(std::string id, const std::string& in, const std::string& board, Length deep) {
     Joint j = named(std::move(id), in, board, deep > Length() ? "housing" : "butt");
     j.housing = deep;
-    j.note = deep > Length()
-                 ? "A thin coat in the housing is enough; slide it in from the front, flush where "
-                   "it was marked."
-                 : "Glue on end grain: it only keeps its place.";
+    j.note = deep > Length() ? "A thin coat in the housing is enough; press it home, flush where "
+                               "it was marked."
+                             : "Glue on end grain: it only keeps its place.";
     keep(std::move(j));
 }
 

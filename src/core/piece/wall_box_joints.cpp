@@ -200,7 +200,7 @@ class BoxJoiner : BoxWork {
         j.glued = false;
         j.carries = false;
         j.gap = 0.5;
-        j.note = "Dry: it must be free to move. The boards that follow take its other edges in.";
+        j.note = "Dry: it must be free to move. The boards that close the frame take its other edges in.";
         keep(std::move(j));
     }
 

@@ -1,7 +1,7 @@
 #include "plan/plan_hang.h"
 
 #include "assembly/plugs.h"
-#include "build/order.h"
+#include "build/driver_reach.h"
 #include "hang/marks.h"
 
 #include <algorithm>

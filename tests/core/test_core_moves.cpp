@@ -1,0 +1,169 @@
+// Moves: what closes at once is one step, in an order a maker would nod at, with every place told.
+#include "build/order.h"
+#include "build/steps.h"
+#include "told.h"
+
+using namespace owl;
+
+namespace {
+
+Plan planWith(const char* kind, const char* set = "") {
+    return test::planOf(test::with(kind, test::words(set)));
+}
+const BuildStep* joining(const Plan& plan, const std::string& joint) {
+    for (const auto& s : plan.pieces.front().steps)
+        if (std::find(s.joins.begin(), s.joins.end(), joint) != s.joins.end())
+            return &s;
+    return nullptr;
+}
+std::size_t placeOf(const Plan& plan, const std::string& joint) {
+    const auto& steps = plan.pieces.front().steps;
+    return static_cast<std::size_t>(joining(plan, joint) - steps.data());
+}
+bool has(const std::string& text, const std::string& part) {
+    return text.find(part) != std::string::npos;
+}
+std::size_t times(const std::string& text, const std::string& part) {
+    std::size_t n = 0;
+    for (auto at = text.find(part); at != std::string::npos; at = text.find(part, at + 1))
+        ++n;
+    return n;
+}
+/// Two posts with a board on blind dowels between them, and a lid over all three.
+Assembly frame(bool lidOnDowels) {
+    Assembly a;
+    const auto board = [&](const char* id, double x, double z, double wide, double high) {
+        a.parts.push_back(blankPart(id, id, Length::mm(high), 100_mm, Length::mm(wide),
+                                    {{x, 0, z}, {0, 0, 1}, {0, 1, 0}, {1, 0, 0}}));
+        a.parts.back().solid.cells.clear();
+        a.parts.back().solid.cells.push_back(
+            boxCell({x, 0, z}, {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}}, {wide, 100, high}));
+    };
+    board("left", 0, 0, 18, 300);
+    board("right", 482, 0, 18, 300);
+    board("between", 18, 100, 464, 18);
+    board("lid", 0, 300, 500, 18);
+    const auto joint = [&](const char* id, const char* first, const char* second, Vec3 into, bool dowels) {
+        Joint j;
+        j.id = id;
+        j.first = first;
+        j.second = second;
+        j.how = dowels ? Joinery::dowels : Joinery::glue;
+        j.pin = 8_mm;
+        if (dowels)
+            j.fasteners.push_back({"dowel", {}, into, 30, 8, {first, second}, false});
+        a.joints.push_back(j);
+    };
+    // Listed as nobody could make them: both posts under the lid before the board between them.
+    joint("lid-left", "lid", "left", {0, 0, -1}, lidOnDowels);
+    joint("lid-right", "lid", "right", {0, 0, -1}, lidOnDowels);
+    joint("left-between", "left", "between", {1, 0, 0}, true);
+    joint("right-between", "right", "between", {-1, 0, 0}, true);
+    return a;
+}
+std::size_t moveOf(const JointOrder& order, const std::string& joint) {
+    for (std::size_t i = 0; i < order.moves.size(); ++i)
+        for (const Joint* j : order.moves[i].joints)
+            if (j->id == joint)
+                return i;
+    return order.moves.size();
+}
+
+} // namespace
+
+class TestMoves : public QObject {
+    Q_OBJECT
+  private slots:
+    void whatIsBetweenComesBeforeWhatShutsItIn() {
+        for (const bool dowels : {false, true}) {
+            const Assembly a = frame(dowels);
+            const JointOrder order = workableOrder(a);
+            QVERIFY(order.forced.empty() && order.stuck.empty());
+            QCOMPARE(order.joints().size(), a.joints.size());
+            // one post, the board, the other post: three parts in two moves; then the lid on both at once
+            QCOMPARE(order.moves.size(), std::size_t(3));
+            QVERIFY(moveOf(order, "left-between") != moveOf(order, "right-between"));
+            if (dowels)
+                QCOMPARE(moveOf(order, "lid-left"), moveOf(order, "lid-right"));
+        }
+    }
+    /// A board on blind dowels between two ends of a lid that is on blind dowels too, crosswise: no straight
+    /// motion closes the last of them, and that is told.
+    void whatCannotBeClosedIsForced() {
+        Assembly a = frame(true);
+        Joint j = a.joints.front();
+        j.id = "lid-between";
+        j.second = "between";
+        j.fasteners.front().direction = {0, 1, 0};
+        a.joints.push_back(j);
+        QVERIFY(!workableOrder(a).forced.empty());
+    }
+    void aSideGoesOntoAllItsBoardsAtOnce() {
+        const Plan plan = planWith("bookcase");
+        const BuildStep* s = joining(plan, "bottom-right");
+        QVERIFY(s);
+        QCOMPARE(s->title, std::string("Fit the right side"));
+        for (const char* joint : {"top-right", "rail-right", "kick-right", "shelf-3-right"})
+            QVERIFY2(std::find(s->joins.begin(), s->joins.end(), joint) != s->joins.end(), joint);
+        QVERIFY2(has(s->text, "put the right side to shelf 3, bottom and top"), s->text.c_str());
+        QVERIFY(has(s->text, "close at once"));
+        QCOMPARE(times(s->text, "rubbery"), std::size_t(1));
+        QCOMPARE(s->waitMinutes, 60.0);
+        // everything is bored before glue is spread
+        QVERIFY(s->text.rfind("Drill with a guide") < s->text.find("Spread glue"));
+        // what stands between the sides is on the other one by then
+        for (const char* joint : {"bottom-left", "kick-left", "shelf-3-left"})
+            QVERIFY2(placeOf(plan, joint) < placeOf(plan, "bottom-right"), joint);
+    }
+    void aBackIsNailedAllRoundInOneStep() {
+        const Plan plan = planWith("bookcase", "back=nailed");
+        const BuildStep* s = joining(plan, "back-left");
+        QVERIFY(s && s->joins.size() == 4);
+        QCOMPARE(times(s->text, "Press the back panel on"), std::size_t(1));
+        QCOMPARE(times(s->text, "Nail it to the "), std::size_t(4));
+        QVERIFY(!has(s->text, "close at once")); // nails are driven one by one
+    }
+    /// Dividers on dowels: shelves between them first, then top and bottom, then what ends at the sides.
+    void shelvesBetweenDividersComeFirst() {
+        const Plan plan = planWith("bookcase", "dividers=2 length=1500 fixed=all joinery=dowels back=let_in");
+        QVERIFY(placeOf(plan, "shelf-2-1-right") < placeOf(plan, "divider-1-top"));
+        QVERIFY(placeOf(plan, "divider-1-bottom") < placeOf(plan, "bottom-left"));
+        QVERIFY(placeOf(plan, "back-groove") < placeOf(plan, "bottom-right"));
+    }
+    void oneThingIsBuiltBeforeAnotherIsBegun() {
+        for (const auto& [kind, set, one, last, other] :
+             {std::array{"hollow", "", "ledger-arm-1", "ledger-arm-5", "front-end-left"},
+              std::array{"bookcase", "sections=2 length=1600", "bottom-left", "bottom-right",
+                         "bottom-s2-left"}}) {
+            const Plan plan = planWith(kind, set);
+            QVERIFY2(placeOf(plan, one) <= placeOf(plan, last), kind);
+            QVERIFY2(placeOf(plan, last) < placeOf(plan, other), kind);
+        }
+    }
+    /// From above or below a place has a depth, not a height.
+    void placesOnAFaceHaveTheirDepth() {
+        const Plan plan = planWith("braced");
+        const BuildStep* s = joining(plan, "brace-1-top");
+        QVERIFY(s);
+        const Joint* j = plan.pieces.front().assembly().joint("brace-1-top");
+        const Cell top = plan.pieces.front().assembly().find("top")->bounds();
+        QVERIFY(j && j->spots.size() == 2 && j->spots[0].at.y != j->spots[1].at.y);
+        const NumberStyle style;
+        for (const auto& spot : j->spots)
+            QVERIFY2(has(s->text, "and " + formatLength(spot.at.y - top.at.y, style)), s->text.c_str());
+        QVERIFY(has(s->text, "from its back edge"));
+        const Plan cased = planWith("bookcase", "base=frame");
+        QVERIFY(has(joining(cased, "bottom-frame-front")->text, "from its front edge"));
+    }
+    void oneIsNotSeveral() {
+        for (const char* kind : {"wall_box", "bookcase", "platform", "braced"}) {
+            const Plan plan = planWith(kind);
+            for (const auto& s : plan.pieces.front().steps)
+                for (const char* wrong : {" 1 places", " 1 dowels", " 1 screws", " 1 holes", " 1 nails"})
+                    QVERIFY2(!has(s.text, wrong), (s.id + wrong).c_str());
+        }
+    }
+};
+
+QTEST_APPLESS_MAIN(TestMoves)
+#include "test_core_moves.moc"
