@@ -171,6 +171,20 @@ void planTwelve(benchmark::State& state) {
 }
 BENCHMARK(planTwelve)->Unit(benchmark::kMillisecond);
 
+/// The whole plan of the largest bookcase from nothing: 6 bays, 42 shelves.
+void planBookcase(benchmark::State& state) {
+    auto project = owl::newProject("bookcase", owl::Units::metric).value();
+    project.walls.front().width = owl::Length::mm(4200);
+    const auto wanted = nlohmann::ordered_json::parse(
+        R"({"length":3400,"height":2300,"depth":300,"dividers":5,"shelves":7,"strip":"below","fixed":"middle","base":"frame"})");
+    for (const auto& [key, value] : wanted.items())
+        project.pieces.front().params = owl::withChanges(project.pieces.front().params, {{key, value}});
+    const auto shop = owl::shippedShop().value();
+    for (auto _ : state)
+        benchmark::DoNotOptimize(owl::plan(project, shop, owl::catalog()));
+}
+BENCHMARK(planBookcase)->Unit(benchmark::kMillisecond);
+
 /// One step of turning a hollow with its ledger and arms: hidden lines and faces in order.
 void turning(benchmark::State& state) {
     const auto project = owl::newProject("hollow", owl::Units::metric).value();

@@ -1,51 +1,62 @@
 #include "build/order.h"
 
 #include "assembly/plugs.h"
+#include "build/blocking.h"
 #include "build/driver_reach.h"
-#include "solid/query.h"
 
 #include <algorithm>
 #include <array>
 #include <map>
 #include <optional>
-#include <set>
 
 namespace owl {
 namespace {
 
-using Parts = std::vector<bool>; // by the part's place in the assembly
-
-/// What binds two parts: the second comes off the first `out` and no other way.
-struct Bond {
-    std::size_t first, second, joint;
-    Vec3 out;
-    bool slides = false; // in a housing it can go along as well, though glue takes that ill
+/// A thing parted in two.
+struct Cut {
+    PartSet off, rest;
+    PartSet there; // all that was together before
+    std::vector<std::size_t> joints;
+    bool slides = false; // a board goes along its housing
+    bool forced = false;
+    int worth = 0;
 };
+// What a cut is worth, the weightier first.
+constexpr int straight = 16;  // along one of the directions
+constexpr int reachable = 8;  // a straight driver gets to all its screws
+constexpr int inOnePiece = 4; // both things are
+constexpr int pressed = 2;    // nothing slides in a housing
+constexpr int alone = 1;      // nothing else has to come with it
+constexpr int nothingBetter = 31;
 
 class TakenApart {
   public:
-    explicit TakenApart(const Assembly& a) : a_(a) {
-        for (std::size_t i = 0; i < a.parts.size(); ++i)
-            index_.emplace(a.parts[i].id, i);
-        for (const auto& j : a.joints)
-            if (!j.atWall && j.kind != plugJoint && index_.contains(j.first) && index_.contains(j.second))
-                open_.push_back({&j, index_.at(j.first), index_.at(j.second), wayOf(j, driverLength)});
-        for (std::size_t k = 0; k < open_.size(); ++k)
-            bind(k);
-        directions();
-        for (const auto& o : open_)
-            if (o.joint->kind == "loose")
-                panelIn(o.b);
+    explicit TakenApart(const Assembly& a) : a_(a), reach_(a) {
+        collect();
+        blocking_ = findBlocking(a, parts_, joints_);
+        made_.assign(joints_.size(), true);
+        const std::vector<PartSet> rows(parts_.size(), PartSet(parts_.size()));
+        ties_ = rows;
+        for (auto& take : takes_)
+            take.assign(blocking_.ways.size(), rows);
+        for (std::size_t i = 0; i < blocking_.bonds.size(); ++i)
+            for (std::size_t part : {blocking_.bonds[i].first, blocking_.bonds[i].second})
+                bondsOf_[part].push_back(i);
+        whole_ = PartSet(parts_.size());
+        for (std::size_t i = 0; i < parts_.size(); ++i) {
+            whole_.add(i);
+            refresh(i);
+        }
+        open({});
+        things_ = ties_;
     }
 
     JointOrder run() {
-        std::vector<bool> made(open_.size(), true); // joints that still hold
         std::vector<Cut> backwards;
-        std::size_t at = open_.empty() ? 0 : open_.size() - 1; // a joint of what is being taken apart
-        while (auto cut = next(at, made)) {
+        std::size_t at = joints_.empty() ? 0 : joints_.size() - 1; // a joint of what is being taken apart
+        while (auto cut = next(at)) {
             at = cut->joints.front();
-            for (std::size_t k : cut->joints)
-                made[k] = false;
+            open(cut->joints);
             backwards.push_back(std::move(*cut));
         }
         std::reverse(backwards.begin(), backwards.end());
@@ -56,279 +67,204 @@ class TakenApart {
     }
 
   private:
-    struct Open {
-        const Joint* joint;
-        std::size_t a, b;             // the parts
-        std::vector<std::size_t> way; // parts in the driver's way
-    };
-    /// A thing parted in two.
-    struct Cut {
-        Parts off, rest;
-        Parts there; // before it is parted, all things there are
-        std::vector<std::size_t> joints, stuck;
-        bool straight = true; // along one of the directions
-        bool whole = true;    // both are still in one piece
-        bool pressed = true;  // nothing slides in a housing
-        bool alone = true;    // nothing else had to come with it
-        [[nodiscard]] int worth() const {
-            return (straight ? 16 : 0) + (stuck.empty() ? 8 : 0) + (whole ? 4 : 0) + (pressed ? 2 : 0) +
-                   (alone ? 1 : 0);
-        }
-    };
-    static constexpr int nothingBetter = 31;
-    using Push = std::pair<std::size_t, std::size_t>; // what the first takes along when it moves
-    /// A direction things are moved in, and who stands in whose way.
-    struct Way {
-        Vec3 to;
-        std::vector<Push> pushes;
-    };
-
-    /// Blind dowels, and boards let into others.
-    void bind(std::size_t k) {
-        const Joint& j = *open_[k].joint;
-        const std::size_t a = open_[k].a;
-        const std::size_t b = open_[k].b;
-        if (j.how == Joinery::dowels && !j.pinThrough && !j.fasteners.empty())
-            bonds_.push_back({a, b, k, j.fasteners.front().direction});
-        else if (j.kind == "housing") {
-            const Vec3 out = a_.parts[a].pose.through;
-            const bool towards = dot(middle(b) - middle(a), out) > 0;
-            bonds_.push_back({a, b, k, towards ? out : -out, true});
-        }
-    }
-    [[nodiscard]] Vec3 middle(std::size_t part) const { return a_.parts[part].solid.centre(); }
-
-    void directions() {
-        const auto keep = [&](const Vec3& v) {
-            if (std::none_of(ways_.begin(), ways_.end(), [&](const Way& w) { return dot(v, w.to) > 0.999; }))
-                ways_.push_back({v, {}});
+    void collect() {
+        std::map<std::string, std::size_t> at;
+        for (std::size_t i = 0; i < a_.parts.size(); ++i)
+            at.emplace(a_.parts[i].id, i);
+        std::map<std::size_t, std::size_t> number;
+        const auto numbered = [&](const std::string& id) {
+            const auto [it, fresh] = number.emplace(at.at(id), parts_.size());
+            if (fresh)
+                parts_.push_back(it->first);
+            return it->second;
         };
-        for (const Vec3& v : {Vec3{0, 0, 1}, {0, 1, 0}, {1, 0, 0}, {-1, 0, 0}, {0, -1, 0}, {0, 0, -1}})
-            keep(v);
-        for (const auto& b : bonds_) {
-            keep(b.out);
-            keep(-b.out);
-        }
-        standInTheWay();
+        for (const auto& j : a_.joints)
+            if (!j.atWall && j.kind != plugJoint && at.contains(j.first) && at.contains(j.second)) {
+                joints_.push_back(&j);
+                const std::size_t first = numbered(j.first);
+                ends_.emplace_back(first, numbered(j.second));
+            }
+        bondsOf_.resize(parts_.size());
+        jointsOf_.resize(parts_.size());
+        for (std::size_t k = 0; k < ends_.size(); ++k)
+            for (std::size_t part : {ends_[k].first, ends_[k].second})
+                jointsOf_[part].push_back(k);
+        for (const Joint* j : joints_)
+            inTheWay_.push_back(way(*j, driverLength, number));
+        for (const Joint* j : joints_)
+            inTheShortWay_.push_back(way(*j, shortDriver, number));
     }
-    /// What lies in another's bore overlaps it; such pairs stop nobody.
-    void standInTheWay() {
-        std::set<std::size_t> among;
-        for (const auto& o : open_)
-            among.insert({o.a, o.b});
-        std::vector<std::pair<std::size_t, Bounds3>> parts;
-        for (std::size_t i : among)
-            parts.emplace_back(i, a_.parts[i].solid.bounds());
-        for (std::size_t m = 0; m < parts.size(); ++m)
-            for (std::size_t n = 0; n < m; ++n)
-                if (!overlap(parts[m], parts[n]))
-                    for (auto& way : ways_) {
-                        if (stops(parts[m], way.to, parts[n]))
-                            way.pushes.emplace_back(parts[m].first, parts[n].first);
-                        if (stops(parts[n], way.to, parts[m]))
-                            way.pushes.emplace_back(parts[n].first, parts[m].first);
-                    }
-    }
-    using Boxed = std::pair<std::size_t, Bounds3>;
-    [[nodiscard]] const Solid& solid(const Boxed& p) const { return a_.parts[p.first].solid; }
-    [[nodiscard]] bool overlap(const Boxed& a, const Boxed& b) const {
-        return !a.second.apart(b.second, -0.01) && separation(solid(a), solid(b)) < -0.01;
-    }
-    /// Would `moving` run into `other` on its way out?
-    [[nodiscard]] bool stops(const Boxed& moving, const Vec3& to, const Boxed& other) const {
-        constexpr double far = 10000; // mm, past everything
-        const Vec3 by = to * far;
-        Bounds3 swept = moving.second;
-        swept.low = {std::min(swept.low.x, swept.low.x + by.x), std::min(swept.low.y, swept.low.y + by.y),
-                     std::min(swept.low.z, swept.low.z + by.z)};
-        swept.high = {std::max(swept.high.x, swept.high.x + by.x),
-                      std::max(swept.high.y, swept.high.y + by.y),
-                      std::max(swept.high.z, swept.high.z + by.z)};
-        return !swept.apart(other.second, -0.01) && !slidesFree(solid(moving), by, solid(other));
-    }
-    /// Parts that a loose panel stands in grooves of: it is one thing with them.
-    void panelIn(std::size_t panel) {
-        for (const auto& way : ways_)
-            if (std::abs(dot(way.to, a_.parts[panel].pose.through)) > 0.999)
-                for (const auto& [moves, stop] : way.pushes)
-                    if (moves == panel)
-                        grooves_.emplace_back(panel, stop);
+    [[nodiscard]] PartSet way(const Joint& j, double length,
+                              const std::map<std::size_t, std::size_t>& number) const {
+        PartSet out(parts_.size());
+        for (std::size_t i : reach_.of(j, length))
+            if (const auto it = number.find(i); it != number.end())
+                out.add(it->second);
+        return out;
     }
 
-    /// All of its thing that moves when `seed` moves `way`: parts it is bound to, or would push.
-    [[nodiscard]] Parts movedWith(Parts seed, const Way& way, bool slide, const Parts& whole,
-                                  const std::vector<bool>& made) const {
-        std::vector<Push> pushes = way.pushes;
-        for (const auto& b : bonds_) {
-            if (!made[b.joint] || (slide && b.slides))
+    /// What a part is tied to, and takes along when it moves, by the joints that still hold.
+    void refresh(std::size_t part) {
+        ties_[part] = blocking_.grooves[part];
+        for (std::size_t k : jointsOf_[part])
+            if (made_[k])
+                ties_[part].add(ends_[k].first == part ? ends_[k].second : ends_[k].first);
+        for (std::size_t slide = 0; slide < takes_.size(); ++slide)
+            for (std::size_t w = 0; w < blocking_.ways.size(); ++w)
+                takes_[slide][w][part] = takenAlong(part, blocking_.ways[w], slide == 1);
+    }
+    /// By pushing it or by a bond.
+    [[nodiscard]] PartSet takenAlong(std::size_t part, const Way& way, bool slide) const {
+        PartSet out = way.pushes[part];
+        for (std::size_t i : bondsOf_[part]) {
+            const Bond& b = blocking_.bonds[i];
+            if (!made_[b.joint] || (slide && b.slides))
                 continue;
             const double along = dot(b.out, way.to);
-            if (along < 0.999)
-                pushes.emplace_back(b.second, b.first);
-            if (along > -0.999)
-                pushes.emplace_back(b.first, b.second);
-        }
-        for (bool more = true; more;) {
-            more = false;
-            for (const auto& [from, to] : pushes)
-                if (seed[from] && !seed[to] && whole[to])
-                    seed[to] = more = true;
-        }
-        return seed;
-    }
-
-    /// Parts in one piece with `from`, through the joints that hold; of `within` only.
-    [[nodiscard]] Parts thing(std::size_t from, const std::vector<bool>& made, const Parts& within) const {
-        Parts out(a_.parts.size());
-        out[from] = true;
-        for (bool more = true; more;) {
-            more = false;
-            for (std::size_t k = 0; k < open_.size(); ++k)
-                if (made[k] && within[open_[k].a] && within[open_[k].b] && out[open_[k].a] != out[open_[k].b])
-                    out[open_[k].a] = out[open_[k].b] = more = true;
-            for (const auto& [panel, part] : grooves_)
-                if (within[panel] && within[part] && out[panel] != out[part])
-                    out[panel] = out[part] = more = true;
+            if (part == b.second && along < 0.999)
+                out.add(b.first);
+            if (part == b.first && along > -0.999)
+                out.add(b.second);
         }
         return out;
     }
-    /// Through joints that hold, or grooves that hold a panel.
-    [[nodiscard]] bool inOnePiece(const Parts& p, const std::vector<bool>& made) const {
-        const auto first = std::find(p.begin(), p.end(), true);
-        return first != p.end() && thing(static_cast<std::size_t>(first - p.begin()), made, p) == p;
-    }
-
-    /// `off` and what else must go with it, from the rest of its thing.
-    [[nodiscard]] std::optional<Cut> parted(const Parts& off, const Way& way, bool slide, const Parts& whole,
-                                            const std::vector<bool>& made) const {
-        Cut cut;
-        cut.off = movedWith(off, way, slide, whole, made);
-        cut.rest = whole;
-        for (std::size_t i = 0; i < whole.size(); ++i)
-            cut.rest[i] = whole[i] && !cut.off[i];
-        cut.alone = cut.off == off;
-        judge(cut, made);
-        if (cut.joints.empty())
-            return std::nullopt;
-        cut.pressed = !slide || std::none_of(bonds_.begin(), bonds_.end(), [&](const Bond& b) {
-            return b.slides && std::find(cut.joints.begin(), cut.joints.end(), b.joint) != cut.joints.end();
-        });
-        return cut;
-    }
-    void judge(Cut& cut, const std::vector<bool>& made) const {
-        cut.there.assign(a_.parts.size(), false);
-        std::vector<bool> left = made;
-        for (std::size_t k = 0; k < open_.size(); ++k)
-            if (made[k]) {
-                cut.there[open_[k].a] = cut.there[open_[k].b] = true;
-                if (cut.off[open_[k].a] != cut.off[open_[k].b]) {
-                    cut.joints.push_back(k);
-                    left[k] = false;
-                }
+    void open(const std::vector<std::size_t>& joints) {
+        for (std::size_t k : joints)
+            made_[k] = false;
+        PartSet ends(parts_.size());
+        for (std::size_t k : joints) {
+            ends.add(ends_[k].first);
+            ends.add(ends_[k].second);
+        }
+        ends.each([&](std::size_t part) { refresh(part); });
+        there_ = PartSet(parts_.size());
+        for (std::size_t k = 0; k < joints_.size(); ++k)
+            if (made_[k]) {
+                there_.add(ends_[k].first);
+                there_.add(ends_[k].second);
             }
-        for (std::size_t k : cut.joints)
-            if (meets(open_[k].way, cut.there))
-                cut.stuck.push_back(k);
-        cut.whole = inOnePiece(cut.off, left) && inOnePiece(cut.rest, left);
     }
-    static bool meets(const std::vector<std::size_t>& way, const Parts& there) {
-        return std::any_of(way.begin(), way.end(), [&](std::size_t p) { return there[p]; });
-    }
-    [[nodiscard]] std::vector<std::size_t> wayOf(const Joint& j, double driver) const {
-        std::vector<std::size_t> out;
-        for (const auto& id : inTheDriversWay(j, a_, driver))
-            out.push_back(index_.at(id));
+
+    [[nodiscard]] PartSet only(std::size_t part) const {
+        PartSet out(parts_.size());
+        out.add(part);
         return out;
+    }
+    [[nodiscard]] bool isOnePiece(const PartSet& p) const { return reached(only(p.front()), ties_, p) == p; }
+    [[nodiscard]] bool parts(const Cut& cut, std::size_t joint) const {
+        return made_[joint] && cut.off.has(ends_[joint].first) != cut.off.has(ends_[joint].second);
     }
 
     /// One thing is taken apart to its end before another is begun: the last one none of whose screws hide
     /// behind others.
-    [[nodiscard]] std::optional<Cut> next(std::size_t at, const std::vector<bool>& made) const {
-        const Parts everything(a_.parts.size(), true);
-        const std::vector<bool> all(open_.size(), true);
-        const auto ofThing = [&](std::size_t joint) -> std::optional<Cut> {
-            const Parts whole = thing(open_[joint].a, all, everything);
-            return isFree(whole, made) ? best(whole, made) : std::nullopt;
-        };
-        if (at < open_.size())
-            if (auto cut = ofThing(at))
-                return cut;
-        for (std::size_t k = open_.size(); k-- > 0;)
-            if (made[k])
+    [[nodiscard]] std::optional<Cut> next(std::size_t at) const {
+        if (joints_.empty())
+            return std::nullopt;
+        if (auto cut = ofThing(at))
+            return cut;
+        for (std::size_t k = joints_.size(); k-- > 0;)
+            if (made_[k])
                 if (auto cut = ofThing(k))
                     return cut;
-        return best(everything, made);
+        return best(whole_);
     }
-    [[nodiscard]] bool isFree(const Parts& whole, const std::vector<bool>& made) const {
-        Parts others(a_.parts.size(), false);
-        for (std::size_t k = 0; k < open_.size(); ++k)
-            if (made[k] && !whole[open_[k].a])
-                others[open_[k].a] = others[open_[k].b] = true;
-        for (std::size_t k = 0; k < open_.size(); ++k)
-            if (made[k] && whole[open_[k].a] && meets(open_[k].way, others))
-                return false;
-        return true;
+    [[nodiscard]] std::optional<Cut> ofThing(std::size_t joint) const {
+        const PartSet thing = reached(only(ends_[joint].first), things_, whole_);
+        PartSet others = there_;
+        others -= thing;
+        for (std::size_t k = 0; k < joints_.size(); ++k)
+            if (made_[k] && thing.has(ends_[k].first) && inTheWay_[k].meets(others))
+                return std::nullopt;
+        return best(thing);
     }
+
     /// The joints in their order tie parts together; where the last one ties two things, these come apart
     /// first. The best cut of all things there are among `within`; none: all their joints are open.
-    [[nodiscard]] std::optional<Cut> best(const Parts& within, const std::vector<bool>& made) const {
-        std::vector<Parts> tied; // by the part; parts of one thing hold the same
-        for (std::size_t i = 0; i < a_.parts.size(); ++i) {
-            tied.emplace_back(a_.parts.size());
-            tied.back()[i] = true;
-        }
-        std::vector<std::pair<Parts, Parts>> ties; // things that a joint tied
-        for (std::size_t k = 0; k < open_.size(); ++k) {
-            const auto [one, other] = std::pair(tied[open_[k].a], tied[open_[k].b]);
-            if (!made[k] || !within[open_[k].a] || one == other)
+    [[nodiscard]] std::optional<Cut> best(const PartSet& within) const {
+        std::vector<PartSet> tied; // by the part; parts of one thing hold the same
+        for (std::size_t i = 0; i < parts_.size(); ++i)
+            tied.push_back(only(i));
+        std::vector<std::array<PartSet, 2>> ties; // things that a joint tied, the smaller first
+        for (std::size_t k = 0; k < joints_.size(); ++k) {
+            const auto [a, b] = ends_[k];
+            if (!made_[k] || !within.has(a) || tied[a] == tied[b])
                 continue;
-            ties.emplace_back(one, other);
-            Parts both = one;
-            std::transform(one.begin(), one.end(), other.begin(), both.begin(), std::logical_or());
-            for (std::size_t i = 0; i < both.size(); ++i)
-                if (both[i])
-                    tied[i] = both;
+            ties.push_back({tied[b], tied[a]});
+            if (tied[a].size() < tied[b].size())
+                std::swap(ties.back()[0], ties.back()[1]);
+            PartSet both = tied[a];
+            both |= tied[b];
+            both.each([&](std::size_t i) { tied[i] = both; });
         }
         std::optional<Cut> out;
         for (auto t = ties.rbegin(); t != ties.rend(); ++t)
-            for (const Parts* off : smallerFirst(*t))
-                if (better(out, *off, tied, made))
+            for (const PartSet& off : *t)
+                if (better(out, off, tied[off.front()]))
                     return out;
         if (out || ties.empty())
             return out;
         out.emplace(); // no straight way at all: the last tie by force
-        out->off = ties.back().second;
-        out->rest = ties.back().first;
-        out->straight = false;
-        judge(*out, made);
+        out->off = ties.back()[0];
+        out->rest = ties.back()[1];
+        out->forced = true;
+        finish(*out);
         return out;
     }
-    static std::array<const Parts*, 2> smallerFirst(const std::pair<Parts, Parts>& things) {
-        const auto size = [](const Parts& p) { return std::count(p.begin(), p.end(), true); };
-        if (size(things.first) < size(things.second))
-            return {&things.first, &things.second};
-        return {&things.second, &things.first};
-    }
-    /// Keeps the best way that `off` comes off in `out`; true: there is no better one.
-    bool better(std::optional<Cut>& out, const Parts& off, const std::vector<Parts>& tied,
-                const std::vector<bool>& made) const {
-        const auto at = static_cast<std::size_t>(std::find(off.begin(), off.end(), true) - off.begin());
-        for (const bool slide : {false, true})
-            for (const Way& way : ways_) {
-                auto cut = parted(off, way, slide, tied[at], made);
-                if (cut && (!out || cut->worth() > out->worth()))
-                    out = std::move(cut);
-                if (out && out->worth() == nothingBetter)
+    /// Keeps the best way that `off` comes off its thing in `out`; true: there is no better one.
+    bool better(std::optional<Cut>& out, const PartSet& off, const PartSet& thing) const {
+        for (std::size_t slide = 0; slide < takes_.size(); ++slide)
+            for (const auto& rows : takes_[slide]) {
+                Cut cut;
+                cut.off = reached(off, rows, thing);
+                if (cut.off == thing)
+                    continue;
+                cut.rest = thing;
+                cut.rest -= cut.off;
+                cut.worth = worthOf(cut, slide == 1) + (cut.off == off ? alone : 0);
+                if (cut.worth <= (out ? out->worth : 0))
+                    continue;
+                finish(cut);
+                out = std::move(cut);
+                if (out->worth == nothingBetter)
                     return true;
             }
         return false;
     }
+    /// 0: it parts no joint.
+    [[nodiscard]] int worthOf(const Cut& cut, bool slide) const {
+        bool any = false;
+        int worth = straight + reachable + pressed;
+        for (std::size_t k = 0; k < joints_.size(); ++k)
+            if (parts(cut, k)) {
+                any = true;
+                if (inTheWay_[k].meets(there_))
+                    worth &= ~reachable;
+            }
+        if (!any)
+            return -alone;
+        if (slide && slidesIn(cut))
+            worth &= ~pressed;
+        return worth + (isOnePiece(cut.off) && isOnePiece(cut.rest) ? inOnePiece : 0);
+    }
+    [[nodiscard]] bool slidesIn(const Cut& cut) const {
+        return std::any_of(blocking_.bonds.begin(), blocking_.bonds.end(),
+                           [&](const Bond& b) { return b.slides && parts(cut, b.joint); });
+    }
+    void finish(Cut& cut) const {
+        cut.there = there_;
+        cut.slides = !cut.forced && (cut.worth & pressed) == 0;
+        for (std::size_t k = 0; k < joints_.size(); ++k)
+            if (parts(cut, k))
+                cut.joints.push_back(k);
+    }
 
-    [[nodiscard]] std::vector<std::string> names(const Parts& parts) const {
+    [[nodiscard]] std::vector<std::string> names(const PartSet& set) const {
+        std::vector<std::size_t> at; // as the assembly lists them
+        set.each([&](std::size_t i) { at.push_back(parts_[i]); });
+        std::sort(at.begin(), at.end());
         std::vector<std::string> out;
-        for (std::size_t i = 0; i < parts.size(); ++i)
-            if (parts[i])
-                out.push_back(a_.parts[i].id);
+        for (std::size_t i : at)
+            out.push_back(a_.parts[i].id);
         return out;
     }
     [[nodiscard]] Move moved(const Cut& cut, JointOrder& told) const {
@@ -337,28 +273,35 @@ class TakenApart {
         m.comes = names(cut.off);
         if (m.there.size() < m.comes.size())
             std::swap(m.there, m.comes);
-        m.slides = !cut.pressed;
+        m.slides = cut.slides;
         for (std::size_t k : cut.joints) {
-            const Joint& j = *open_[k].joint;
-            m.joints.push_back(&j);
-            if (!cut.straight)
-                told.forced.push_back(j.id);
-        }
-        for (std::size_t k : cut.stuck) {
-            const Joint& j = *open_[k].joint;
-            told.stuck.push_back(j.id);
-            if (!meets(wayOf(j, shortDriver), cut.there))
-                told.shortOnly.push_back(j.id);
+            m.joints.push_back(joints_[k]);
+            if (cut.forced)
+                told.forced.push_back(joints_[k]->id);
+            if (!inTheWay_[k].meets(cut.there))
+                continue;
+            told.stuck.push_back(joints_[k]->id);
+            if (!inTheShortWay_[k].meets(cut.there))
+                told.shortOnly.push_back(joints_[k]->id);
         }
         return m;
     }
 
     const Assembly& a_;
-    std::map<std::string, std::size_t> index_;
-    std::vector<Open> open_;
-    std::vector<Bond> bonds_;
-    std::vector<Way> ways_;
-    std::vector<Push> grooves_; // panel and part
+    DriverReach reach_;
+    std::vector<std::size_t> parts_; // their places in the assembly
+    std::vector<const Joint*> joints_;
+    std::vector<std::pair<std::size_t, std::size_t>> ends_;    // of the joints
+    std::vector<PartSet> inTheWay_, inTheShortWay_;            // of their drivers
+    std::vector<std::vector<std::size_t>> jointsOf_, bondsOf_; // by part
+    Blocking blocking_;
+    PartSet whole_;
+    std::vector<PartSet> things_; // ties of all joints
+    // As long as they hold:
+    std::vector<bool> made_;
+    std::vector<PartSet> ties_;
+    PartSet there_;
+    std::array<std::vector<std::vector<PartSet>>, 2> takes_; // pressed in, or sliding; by way and part
 };
 
 } // namespace

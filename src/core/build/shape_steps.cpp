@@ -11,6 +11,10 @@
 namespace owl {
 namespace {
 
+const char* const banding =
+    ": iron the band on, roll it down while it is warm, and trim both edges with a sharp chisel flat on the "
+    "face; a veneer's width stands out at each end until then.";
+
 class ShapeSteps {
   public:
     ShapeSteps(const BuildInput& in, const Catalog& c) : in_(in), c_(c), a_(*in.assembly) {}
@@ -57,25 +61,34 @@ class ShapeSteps {
         s.cautions = c_.cautionsFor(work.caution);
     }
 
-    /// Braces, shelves, strips that are numbered: what is cut alike into equal ones is one step, on one
-    /// setting.
+    /// What is cut alike into equal parts is one step, on one setting.
     bool withItsLike(const Part& p, const Feature& f) {
-        if (p.id.empty() || p.id.back() < '0' || p.id.back() > '9')
-            return false;
         const auto [known, fresh] =
             alike_.try_emplace({f.kind, f.text, p.length, p.width, p.thickness}, out_.size());
         if (fresh)
             return false;
         BuildStep& s = out_[known->second];
-        s.parts.push_back(p.id);
-        s.fresh.push_back(p.id);
         s.shapes.push_back(f.id);
         s.minutes += 4;
-        std::string names;
+        if (s.parts.back() == p.id) // the same at another place of it
+            return true;
+        s.parts.push_back(p.id);
+        s.fresh.push_back(p.id);
+        std::vector<std::string> names;
         for (const auto& id : s.parts)
-            names += (names.empty() ? "" : ", ") + nameOf(id);
-        s.title = fmt::format("Cut the {} on {} equal parts", f.kind, s.parts.size());
-        s.text = fmt::format("On {}, one after the other on the same setting: {}.", names, f.text);
+            names.push_back(theName(nameOf(id)));
+        const std::string which =
+            s.parts.size() == 2 ? listed(names) : fmt::format("{} equal parts", s.parts.size());
+        if (f.kind == "band") {
+            s.title = "Band the edges of " + which;
+            s.text = fmt::format("On {}: {}{}", listed(names), f.text, banding);
+            return true;
+        }
+        s.title = fmt::format("Cut the {} on {}", f.kind, which);
+        s.text = fmt::format("On {}, one after the other on the same setting: {}.", listed(names), f.text);
+        if (s.parts.size() == 2 && s.parts[0].find("left") != std::string::npos &&
+            s.parts[1].find("right") != std::string::npos)
+            s.text += " They mirror each other: lay them side by side, inner faces up, and mark both first.";
         return true;
     }
     [[nodiscard]] std::string nameOf(const std::string& id) const {
@@ -85,12 +98,8 @@ class ShapeSteps {
 
     /// A sheet's edge that shows.
     void band(const Part& p, const Feature& f) {
-        auto& s =
-            add(shapeId(p.id, f.kind), "Band the edge of the " + p.name,
-                capitalised(f.text) +
-                    ": iron the band on, roll it down while it is warm, and trim both edges with a "
-                    "sharp chisel flat on the face; a veneer's width stands out at each end until then.",
-                workOf(f).minutes);
+        auto& s = add(shapeId(p.id, f.kind), "Band the edge of the " + p.name, capitalised(f.text) + banding,
+                      workOf(f).minutes);
         s.parts = s.fresh = {p.id};
         s.shapes = {f.id};
         s.tools = workOf(f).tools;

@@ -266,9 +266,12 @@ class Planner {
 
     /// The coats are the schedule's; the piece's own steps only say when it is their turn.
     void finishStep(const Piece& piece, PiecePlan& pp) const {
-        for (const auto& p : pp.assembly().parts)
+        const auto near = neighbours(pp.assembly());
+        for (std::size_t i = 0; i < near.size(); ++i) {
+            const Part& p = pp.assembly().parts[i];
             for (std::size_t f = 0; f < faceNames.size(); ++f)
-                pp.open[p.id].at(f) = openArea(pp.assembly(), p, static_cast<Face>(f));
+                pp.open[p.id].at(f) = openArea(p, near[i], static_cast<Face>(f));
+        }
         BuildStep s;
         for (const auto& p : pp.assembly().parts) {
             std::string mine = bareFinish;

@@ -145,7 +145,19 @@ class FinishPlanner {
 
 } // namespace
 
-double openArea(const Assembly& a, const Part& part, Face face) {
+std::vector<std::vector<const Part*>> neighbours(const Assembly& a) {
+    std::vector<Bounds3> around;
+    for (const auto& p : a.parts)
+        around.push_back(p.solid.bounds());
+    std::vector<std::vector<const Part*>> out(a.parts.size());
+    for (std::size_t i = 0; i < around.size(); ++i)
+        for (std::size_t k = 0; k < around.size(); ++k)
+            if (i != k && !around[i].apart(around[k], 0.1))
+                out[i].push_back(&a.parts[k]);
+    return out;
+}
+
+double openArea(const Part& part, const std::vector<const Part*>& near, Face face) {
     const Looks look = looksOf(face);
     const double sign = look.far ? 1 : -1;
     const Vec3 out{look.axis == 0 ? sign : 0, look.axis == 1 ? sign : 0, look.axis == 2 ? sign : 0};
@@ -156,9 +168,8 @@ double openArea(const Assembly& a, const Part& part, Face face) {
             if (dot(c.faces[k].plane.normal, out) < 0.7) // the side it belongs to, bevels included
                 continue;
             double open = exposedArea(part.solid, i, k);
-            for (const auto& other : a.parts)
-                if (&other != &part)
-                    open -= coveredArea(c, k, other.solid);
+            for (const Part* other : near)
+                open -= coveredArea(c, k, other->solid);
             area += std::max(0.0, open);
         }
     }

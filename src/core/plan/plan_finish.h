@@ -9,8 +9,10 @@ namespace owl {
 enum class Face { front, back, top, bottom, left, right };
 inline constexpr std::array<const char*, 6> faceNames{"front", "back", "top", "bottom", "left", "right"};
 
-/// Area in m2 of one face that air reaches: without what another part covers.
-double openArea(const Assembly& a, const Part& part, Face face);
+/// By part of the assembly: those that touch it, or nearly.
+std::vector<std::vector<const Part*>> neighbours(const Assembly& a);
+/// Area in m2 of one face that air reaches: without what a neighbour covers.
+double openArea(const Part& part, const std::vector<const Part*>& near, Face face);
 /// The recipe of a face: the nearest of face, part, piece, project; 'none' is bare.
 std::string recipeOf(const Project& project, const Piece& piece, const std::string& part, Face face,
                      bool againstWall);

@@ -197,6 +197,14 @@ Bounds3 boundsOf(const ConvexCell& c) {
     return b;
 }
 
+Bounds3 swept(const Bounds3& b, const Vec3& by) {
+    Bounds3 out = b;
+    (by.x < 0 ? out.low : out.high).x += by.x;
+    (by.y < 0 ? out.low : out.high).y += by.y;
+    (by.z < 0 ? out.low : out.high).z += by.z;
+    return out;
+}
+
 ConvexCell boxCell(const Vec3& origin, const std::array<Vec3, 3>& axes, const Vec3& size) {
     ConvexCell c;
     if (size.x <= sameMm || size.y <= sameMm || size.z <= sameMm)

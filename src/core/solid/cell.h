@@ -51,6 +51,8 @@ struct Bounds3 {
     [[nodiscard]] bool apart(const Bounds3& o, double by = 0) const;
 };
 Bounds3 boundsOf(const ConvexCell& c);
+/// What bounds something while it moves straight by a vector.
+Bounds3 swept(const Bounds3& b, const Vec3& by);
 
 /// A box between two corners along three axes of length 1, square to each other, in either handedness.
 /// Faces carry the origins 0 to 5.

@@ -303,43 +303,64 @@ std::optional<double> cylinderMeets(const Solid& solid, const Vec3& a, const Vec
     return first;
 }
 
+namespace {
+
+/// A cell, and the box around it, which may be all there is to it.
+struct Shadow {
+    const ConvexCell* cell;
+    Bounds3 around;
+    bool box;
+};
+bool isBox(const ConvexCell& c) {
+    return c.faces.size() == 6 && std::all_of(c.faces.begin(), c.faces.end(), [](const CellFace& f) {
+               const Vec3& n = f.plane.normal;
+               return std::max({std::abs(n.x), std::abs(n.y), std::abs(n.z)}) > 1 - 1e-12;
+           });
+}
+
 // A convex body moving straight sweeps its own hull with its moved self. Two convex bodies meet during the
 // move exactly when the segment 0..by enters their difference set; separating axes of the swept hull are the
 // axes of both bodies and their edges crossed with the direction of the move.
+bool cellSlidesFree(const ConvexCell& m, const Vec3& by, const ConvexCell& o) {
+    const auto apartAlong = [&](const Vec3& axis) {
+        if (norm(axis) < 1e-6)
+            return false;
+        const Vec3 n = unit(axis);
+        Span p = spanAlong(m, n);
+        const Span q = spanAlong(o, n);
+        const double shift = dot(by, n);
+        p.low += std::min(0.0, shift);
+        p.high += std::max(0.0, shift);
+        return std::max(q.low - p.high, p.low - q.high) > -sameMm;
+    };
+    for (const auto* c : {&m, &o})
+        for (const auto& f : c->faces)
+            if (apartAlong(f.plane.normal))
+                return true;
+    const auto em = edgeDirections(m);
+    const auto eo = edgeDirections(o);
+    const auto apartAcross = [&](const std::vector<Vec3>& edges, const Vec3& v) {
+        return std::any_of(edges.begin(), edges.end(),
+                           [&](const Vec3& u) { return apartAlong(cross(u, v)); });
+    };
+    return apartAcross(em, by) || apartAcross(eo, by) ||
+           std::any_of(eo.begin(), eo.end(), [&](const Vec3& v) { return apartAcross(em, v); });
+}
+
+} // namespace
+
 bool slidesFree(const Solid& moving, const Vec3& by, const Solid& other) {
-    for (const auto& m : moving.cells)
-        for (const auto& o : other.cells) {
-            std::vector<Vec3> axes;
-            for (const auto* c : {&m, &o})
-                for (const auto& f : c->faces)
-                    axes.push_back(f.plane.normal);
-            const auto em = edgeDirections(m);
-            const auto eo = edgeDirections(o);
-            for (const auto& u : em)
-                for (const auto& v : eo)
-                    axes.push_back(cross(u, v));
-            for (const auto& u : em)
-                axes.push_back(cross(u, by));
-            for (const auto& v : eo)
-                axes.push_back(cross(v, by));
-            bool apart = false;
-            for (const auto& axis : axes) {
-                if (norm(axis) < 1e-6)
-                    continue;
-                const Vec3 n = unit(axis);
-                Span p = spanAlong(m, n);
-                const Span q = spanAlong(o, n);
-                const double shift = dot(by, n);
-                p.low += std::min(0.0, shift);
-                p.high += std::max(0.0, shift);
-                if (std::max(q.low - p.high, p.low - q.high) > -sameMm) {
-                    apart = true;
-                    break;
-                }
-            }
-            if (!apart)
+    std::vector<Shadow> still;
+    for (const auto& o : other.cells)
+        still.push_back({&o, boundsOf(o), isBox(o)});
+    const bool alongAnAxis = (by.x != 0) + (by.y != 0) + (by.z != 0) == 1;
+    for (const auto& m : moving.cells) {
+        const Bounds3 path = swept(boundsOf(m), by);
+        const bool exact = alongAnAxis && isBox(m);
+        for (const auto& o : still)
+            if (!path.apart(o.around, -sameMm) && ((exact && o.box) || !cellSlidesFree(m, by, *o.cell)))
                 return false;
-        }
+    }
     return true;
 }
 
