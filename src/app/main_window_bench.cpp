@@ -89,12 +89,8 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
         PieceViewOptions o;
         const PiecePlan* pp = plan.find(id);
         const auto r = static_cast<std::size_t>(std::max(0, row));
-        if (pp && r < pp->steps.size()) {
-            o.only = pp->steps[r].parts;
-            if (pp->steps[r].fresh.size() < pp->assembly().parts.size())
-                o.fresh = pp->steps[r].fresh;
-            o.apart = pp->steps[r].joint.empty() ? 0 : 0.4;
-        }
+        if (pp && r < pp->steps.size())
+            o = stepOptions(*pp, pp->steps[r]);
         const QString title = pp && r < pp->steps.size() ? words(pp->steps[r].title) : tr("Finished");
         if (tallPiece(plan, id))
             return {

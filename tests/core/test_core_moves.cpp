@@ -1,6 +1,7 @@
 // Moves: what closes at once is one step, in an order a maker would nod at, with every place told.
 #include "build/order.h"
 #include "build/steps.h"
+#include "drawing/views.h"
 #include "told.h"
 
 using namespace owl;
@@ -97,6 +98,12 @@ class TestMoves : public QObject {
         j.fasteners.front().direction = {0, 1, 0};
         a.joints.push_back(j);
         QVERIFY(!workableOrder(a).forced.empty());
+        BuildInput in;
+        in.piece = "p";
+        in.assembly = &a;
+        const auto steps = buildSteps(in, catalog());
+        QVERIFY(std::any_of(steps.begin(), steps.end(),
+                            [](const BuildStep& s) { return has(s.text, "No straight motion"); }));
     }
     void aSideGoesOntoAllItsBoardsAtOnce() {
         const Plan plan = planWith("bookcase");
@@ -140,6 +147,19 @@ class TestMoves : public QObject {
             QVERIFY2(placeOf(plan, last) < placeOf(plan, other), kind);
         }
     }
+    /// The drawing of a step has what comes off its place, the way it comes, and the rest together.
+    void aStepShowsWhatComesFromWhere() {
+        const Plan plan = planWith("bookcase");
+        const BuildStep* s = joining(plan, "bottom-right");
+        QVERIFY(s);
+        QCOMPARE(s->brought, std::vector<std::string>{"side-right"});
+        QCOMPARE(s->from, (Vec3{1, 0, 0}));
+        const PieceViewOptions o = stepOptions(plan.pieces.front(), *s);
+        QCOMPARE(o.fresh, s->brought);
+        QCOMPARE(o.by, (Vec3{112, 0, 0})); // 0.4 of a depth of 280
+        QCOMPARE(o.apart, 0.0);
+        QVERIFY(std::find(o.only.begin(), o.only.end(), "back") == o.only.end()); // not there yet
+    }
     /// From above or below a place has a depth, not a height.
     void placesOnAFaceHaveTheirDepth() {
         const Plan plan = planWith("braced");
@@ -154,6 +174,48 @@ class TestMoves : public QObject {
         QVERIFY(has(s->text, "from its back edge"));
         const Plan cased = planWith("bookcase", "base=frame");
         QVERIFY(has(joining(cased, "bottom-frame-front")->text, "from its front edge"));
+    }
+    /// A rod's hole runs through boards that are glued by then: it is bored in one go, as deep as all of it.
+    void aHoleThroughGluedBoardsIsOneHole() {
+        const Plan plan = planWith("slab", "build=edge_glued boards=3");
+        const Assembly& a = plan.pieces.front().assembly();
+        std::vector<const BuildStep*> bores;
+        for (const auto& s : plan.pieces.front().steps)
+            if (has(s.id, "/bore-"))
+                bores.push_back(&s);
+        QCOMPARE(bores.size(), std::size_t(1));
+        double depth = 0;
+        std::size_t holes = 0;
+        for (const auto& p : a.parts)
+            for (const auto& h : p.holes) {
+                ++holes;
+                depth += h.purpose == "rod-1" ? h.depth : 0;
+            }
+        QCOMPARE(bores.front()->shapes.size(), holes);
+        QVERIFY2(has(bores.front()->text, "In one go through board 1, board 2 and board 3"),
+                 bores.front()->text.c_str());
+        QVERIFY2(
+            has(bores.front()->text, formatLength(Length::mm(std::round(depth)), NumberStyle{}) + " deep"),
+            bores.front()->text.c_str());
+        QVERIFY(placeOf(plan, "edge-2") <
+                static_cast<std::size_t>(bores.front() - plan.pieces.front().steps.data()));
+    }
+    /// What a rail is drilled for already leads the bit through the panel before it; other holes have both
+    /// their places.
+    void everyHoleIsFound() {
+        const Plan cased = planWith("bookcase");
+        const Plan boxed = planWith("wall_box", "cable=yes");
+        const auto bore = [](const Plan& plan, const char* id) -> const BuildStep* {
+            for (const auto& s : plan.pieces.front().steps)
+                if (s.id.ends_with(id))
+                    return &s;
+            return nullptr;
+        };
+        const BuildStep* back = bore(cased, "/bore-back");
+        QVERIFY(back && has(back->text, "Through the 2 holes of the rail"));
+        const BuildStep* bottom = bore(boxed, "/bore-bottom");
+        QVERIFY(bottom);
+        QVERIFY2(has(bottom->text, "from its back edge"), bottom->text.c_str());
     }
     void oneIsNotSeveral() {
         for (const char* kind : {"wall_box", "bookcase", "platform", "braced"}) {

@@ -16,6 +16,7 @@ namespace {
 struct Cut {
     PartSet off, rest;
     PartSet there; // all that was together before
+    Vec3 way;      // that `off` goes
     std::vector<std::size_t> joints;
     bool slides = false; // a board goes along its housing
     bool forced = false;
@@ -213,9 +214,10 @@ class TakenApart {
     /// Keeps the best way that `off` comes off its thing in `out`; true: there is no better one.
     bool better(std::optional<Cut>& out, const PartSet& off, const PartSet& thing) const {
         for (std::size_t slide = 0; slide < takes_.size(); ++slide)
-            for (const auto& rows : takes_[slide]) {
+            for (std::size_t w = 0; w < blocking_.ways.size(); ++w) {
                 Cut cut;
-                cut.off = reached(off, rows, thing);
+                cut.way = blocking_.ways[w].to;
+                cut.off = reached(off, takes_[slide][w], thing);
                 if (cut.off == thing)
                     continue;
                 cut.rest = thing;
@@ -271,8 +273,11 @@ class TakenApart {
         Move m;
         m.there = names(cut.rest);
         m.comes = names(cut.off);
-        if (m.there.size() < m.comes.size())
+        m.from = cut.way;
+        if (m.there.size() < m.comes.size()) {
             std::swap(m.there, m.comes);
+            m.from = -m.from;
+        }
         m.slides = cut.slides;
         for (std::size_t k : cut.joints) {
             m.joints.push_back(joints_[k]);

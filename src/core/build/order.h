@@ -8,6 +8,7 @@ namespace owl {
 struct Move {
     std::vector<const Joint*> joints;      ///< as they are listed
     std::vector<std::string> there, comes; ///< ids of the parts of the larger and of the smaller thing
+    Vec3 from;                             ///< where `comes` comes from, length 1; 0: by force
     bool slides = false;                   ///< a board goes in along its housing
 };
 

@@ -77,19 +77,33 @@ class ShapeSteps {
         std::vector<std::string> names;
         for (const auto& id : s.parts)
             names.push_back(theName(nameOf(id)));
-        const std::string which =
-            s.parts.size() == 2 ? listed(names) : fmt::format("{} equal parts", s.parts.size());
+        const std::string pair =
+            s.parts.size() == 2 ? bothOf(nameOf(s.parts[0]), nameOf(s.parts[1])) : std::string();
+        const std::string which = !pair.empty()         ? pair
+                                  : s.parts.size() == 2 ? listed(names)
+                                                        : fmt::format("{} equal parts", s.parts.size());
         if (f.kind == "band") {
             s.title = "Band the edges of " + which;
             s.text = fmt::format("On {}: {}{}", listed(names), f.text, banding);
             return true;
         }
         s.title = fmt::format("Cut the {} on {}", f.kind, which);
-        s.text = fmt::format("On {}, one after the other on the same setting: {}.", listed(names), f.text);
-        if (s.parts.size() == 2 && s.parts[0].find("left") != std::string::npos &&
-            s.parts[1].find("right") != std::string::npos)
+        s.text = fmt::format("On {}, one after the other on the same setting: {}.",
+                             pair.empty() ? listed(names) : pair, f.text);
+        if (!pair.empty())
             s.text += " They mirror each other: lay them side by side, inner faces up, and mark both first.";
         return true;
+    }
+    /// 'both sides' of 'left side' and 'right side', 'both ends of the base'; else empty.
+    static std::string bothOf(const std::string& one, const std::string& other) {
+        const std::string left = "left ";
+        const std::string right = "right ";
+        if (!one.starts_with(left) || !other.starts_with(right) ||
+            one.substr(left.size()) != other.substr(right.size()))
+            return {};
+        std::string what = one.substr(left.size());
+        what.insert(std::min(what.find(" of "), what.size()), "s");
+        return "both " + what;
     }
     [[nodiscard]] std::string nameOf(const std::string& id) const {
         const Part* p = a_.find(id);

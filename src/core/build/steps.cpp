@@ -2,6 +2,7 @@
 
 #include "assembly/plugs.h"
 
+#include "build/bore_steps.h"
 #include "build/joint_steps.h"
 #include "build/order.h"
 #include "build/shape_steps.h"
@@ -21,9 +22,8 @@ class Steps {
 
     std::vector<BuildStep> run() {
         check();
-        for (auto& s : shapeSteps(in_, c_))
-            out_.push_back(std::move(s));
-        wallHoles();
+        keep(shapeSteps(in_, c_));
+        keep(wallHoleSteps(in_, c_));
         if (inTheShop() > 0)
             dryFit();
         std::set<std::string> known; // every part once, whatever it is joined to later
@@ -32,7 +32,7 @@ class Steps {
             if (!withTheOneBefore(move, known))
                 close(move, order, known);
         shapeTogether();
-        bores();
+        keep(boreSteps(in_, c_));
         plug();
         fill();
         numbered();
@@ -40,6 +40,10 @@ class Steps {
     }
 
   private:
+    void keep(std::vector<BuildStep> steps) {
+        for (auto& s : steps)
+            out_.push_back(std::move(s));
+    }
     /// The joints of one move are one step.
     void close(const Move& move, const JointOrder& order, std::set<std::string>& known) {
         for (const Joint* j : move.joints)
@@ -54,8 +58,13 @@ class Steps {
             if (thing->size() > 1)
                 now.joined.insert(now.joined.end(), thing->begin(), thing->end());
         BuildStep s = jointStep(now, move.joints, c_);
+        s.brought = move.comes;
+        s.from = move.from;
         if (move.slides)
             s.text += " It slides in along its housing.";
+        if (!move.joints.empty() && std::find(order.forced.begin(), order.forced.end(),
+                                              move.joints.front()->id) != order.forced.end())
+            s.text += " No straight motion closes these joints together: choose screws for one of them.";
         reach(s, move, order);
         for (const Joint* j : move.joints) // a panel lies in its grooves before its own joint closes
             for (const std::string& p : {j->first, j->second})
@@ -185,11 +194,6 @@ class Steps {
         return static_cast<std::size_t>(
             std::count_if(a_.joints.begin(), a_.joints.end(), [](const Joint& j) { return !j.atWall; }));
     }
-    [[nodiscard]] bool ofAJoint(const Hole& h) const {
-        return std::any_of(a_.joints.begin(), a_.joints.end(),
-                           [&](const Joint& j) { return j.id == h.purpose; });
-    }
-
     /// A profile that runs over joints is made when they are glued.
     void shapeTogether() {
         for (const auto& p : a_.parts)
@@ -210,47 +214,6 @@ class Steps {
             }
     }
 
-    /// Holes for rods, cables and wall fixings in parts other than a back rail.
-    void bores() {
-        for (const auto& p : a_.parts) {
-            if (takesWallScrews(a_, p))
-                continue;
-            std::vector<const Hole*> mine;
-            for (const auto& h : p.holes)
-                if (!ofAJoint(h) && h.purpose != pinHole)
-                    mine.push_back(&h);
-            if (mine.empty())
-                continue;
-            std::string places;
-            // A part that lies across the piece, or along another wall, is measured along its own grain.
-            const auto along = [&](const Hole& h) {
-                const bool turned = std::abs(p.pose.along.x) < 0.999 && a_.ledgers;
-                return turned ? Length::mm(dot(h.at - p.pose.origin, p.pose.along))
-                              : Length::mm(h.at.x) - p.bounds().at.x;
-            };
-            for (const Hole* h : mine)
-                places += fmt::format("{}{} ({} wide, {} deep)", places.empty() ? "" : ", ", say(along(*h)),
-                                      drillText(std::round(h->diameter * 10) / 10, in_.style),
-                                      say(Length::mm(std::round(h->depth))));
-            const bool across = std::abs(mine.front()->direction.y) > 0.5;
-            const Cell box = p.bounds();
-            const bool through = mine.front()->depth > (across ? box.size.y : p.thickness).mm() - 0.5;
-            auto& s =
-                add("bore-" + p.id, "Bore the " + p.name,
-                    fmt::format("From the left end of the {} at {}. {}", p.name, places,
-                                across && !through
-                                    ? "Square to the edge and level with the faces: a block with a hole of "
-                                      "that size, clamped on, guides the bit; tape on the bit is the stop."
-                                    : "On a piece of waste wood, so that nothing splinters below."),
-                    c_.minutes("drill") * 2 * static_cast<double>(mine.size()));
-            s.parts = s.fresh = {p.id};
-            for (const Hole* h : mine)
-                s.shapes.push_back(h->id);
-            s.tools = {"drill with a guide block", "long drill bit", "depth stop"};
-            s.cautions = c_.cautionsFor("drilling");
-        }
-    }
-
     /// A plate that others cut: it is ordered when the frame is dry and measured.
     void orderPlate(const Part& p, const Feature& f) {
         auto& s =
@@ -264,101 +227,6 @@ class Steps {
         s.tools = {"tape"};
     }
 
-    /// The holes from the end of the rail itself: the caps come on later.
-    void wallHoles() {
-        for (const auto& p : a_.parts) {
-            if (!takesWallScrews(a_, p))
-                continue;
-            if (p.id == a_.wallPart)
-                patternHoles(p);
-            std::vector<RailHole> mine;
-            for (const auto& h : in_.wallHoles)
-                if (inLine(a_, a_.wallPart, h.x.mm()) == &p)
-                    mine.push_back(h);
-            if (!mine.empty())
-                wallHolesOf(&p, mine);
-        }
-    }
-    void wallHolesOf(const Part* back, const std::vector<RailHole>& holes) {
-        const Vec at = back->bounds().at;
-        std::vector<Length> rows;
-        for (const auto& h : holes)
-            if (std::find(rows.begin(), rows.end(), h.z) == rows.end())
-                rows.push_back(h.z);
-        std::sort(rows.begin(), rows.end());
-        std::string text = fmt::format("From the left end of the {} at ", back->name);
-        std::string places;
-        for (const auto& h : holes)
-            if (h.z == rows.front())
-                places += (places.empty() ? "" : ", ") + say(h.x - at.x);
-        text += places + "; ";
-        for (std::size_t i = 0; i < rows.size(); ++i)
-            text += (i ? " and " : "") + say(rows[i] - at.z);
-        text += " above its lower edge. ";
-        std::string bit = "as the anchor's package says";
-        if (in_.wallScrew) {
-            bit = clearanceBit(*in_.wallScrew);
-            const double deep = in_.wallScrew->countersink();
-            text += deep > 0
-                        ? fmt::format("Drill through from the front and countersink {}, so that the heads "
-                                      "sit flush. ",
-                                      say(Length::mm(deep)))
-                        : "Drill through from the front; the wide heads stay on the surface. ";
-        } else {
-            const AnchorKind* a = in_.anchor;
-            if (a && a->through && a->drill > 0)
-                bit = drillText(a->drill, in_.style);
-            text += a && a->through
-                        ? fmt::format("Drill {} through from the front: the anchors themselves go "
-                                      "through the rail. ",
-                                      a->drill > 0 ? bit : "as wide as they are")
-                        : "Drill through from the front for the screws of the anchors. ";
-        }
-        text += "Do it now, while the rail lies flat, on a piece of waste wood.";
-        if (a_.wallRowsBehind)
-            text += fmt::format(
-                " The {} will stand in the way of a straight driver: have a long bit or a bendable "
-                "shaft ready for the hanging.",
-                a_.wallInTheWay);
-        const bool anchors = !in_.wallScrew;
-        auto& s = add(back->id == a_.wallPart ? "wall-holes" : "wall-holes-" + back->id,
-                      fmt::format("Drill the {} for the {}", back->name, anchors ? "anchors" : "wall screws"),
-                      std::move(text), c_.minutes("drill") * static_cast<double>(holes.size()));
-        s.parts = s.fresh = {back->id};
-        for (const auto& h : back->holes)
-            if (!ofAJoint(h) && h.purpose != patternHole)
-                s.shapes.push_back(h.id);
-        s.tools = {"drill bit " + bit};
-        if (in_.wallScrew && in_.wallScrew->countersink() > 0)
-            s.tools.emplace_back("countersink");
-        s.cautions = c_.cautionsFor("drilling");
-    }
-
-    /// Holes for a wall that nobody has measured yet.
-    void patternHoles(const Part& back) {
-        std::string places;
-        std::vector<std::string> ids;
-        for (const auto& h : back.holes) {
-            if (h.purpose != patternHole)
-                continue;
-            places += (places.empty() ? "" : ", ") + say(Length::mm(h.at.x) - back.bounds().at.x);
-            ids.push_back(h.id);
-        }
-        if (ids.empty())
-            return;
-        auto& s = add("pattern-holes", "Drill the rail for a wall not yet seen",
-                      fmt::format("From the left end of the {} at {}: pairs at the usual distances of studs, "
-                                  "the same to both sides of the middle. Drill through from the front and "
-                                  "countersink. At the wall the piece moves sideways until a pair meets two "
-                                  "studs; the other holes stay empty.",
-                                  back.name, places),
-                      c_.minutes("drill") * static_cast<double>(ids.size()));
-        s.parts = s.fresh = {back.id};
-        s.shapes = std::move(ids);
-        s.tools = {"drill bit " + drillText(5.5, in_.style), "countersink"};
-        s.cautions = c_.cautionsFor("drilling");
-    }
-
     void dryFit() {
         auto& s =
             add("dry-fit", "Fit everything dry",
@@ -367,6 +235,9 @@ class Steps {
                 8);
         s.parts = allParts();
         s.tools = {"clamps", "square"};
+        if (std::any_of(a_.joints.begin(), a_.joints.end(),
+                        [](const Joint& j) { return j.how == Joinery::dowels && !j.pinThrough; }))
+            s.text += " What stands on dowels is marked now, and tried dry when its holes are bored.";
         if (a_.cavity)
             dummy(s, *a_.cavity);
     }

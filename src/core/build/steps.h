@@ -11,10 +11,12 @@ namespace owl {
 struct BuildStep {
     std::string id; ///< 'ledge-1/glue-base-back'
     std::string title, text;
-    std::vector<std::string> tools; ///< 'drill bit 2.5 mm', 'square'
-    std::vector<std::string> parts; ///< part ids in hand
-    std::vector<std::string> fresh; ///< the ones added by this step
-    std::string joint;              ///< joint it makes; its spots are drawn
+    std::vector<std::string> tools;   ///< 'drill bit 2.5 mm', 'square'
+    std::vector<std::string> parts;   ///< part ids in hand
+    std::vector<std::string> fresh;   ///< the ones added by this step
+    std::string joint;                ///< the first of the joints it makes
+    std::vector<std::string> brought; ///< part ids that are brought to the others
+    Vec3 from;                        ///< where from, length 1
     // What it changes, so that a script can replay it.
     std::vector<std::string> adds;     ///< part ids that come into the assembly
     std::vector<std::string> shapes;   ///< feature and hole ids that are made

@@ -9,6 +9,20 @@
 
 namespace owl {
 
+PieceViewOptions stepOptions(const PiecePlan& pp, const BuildStep& step) {
+    PieceViewOptions o;
+    o.only = step.parts;
+    if (step.fresh.size() < pp.assembly().parts.size())
+        o.fresh = step.fresh;
+    if (step.brought.empty()) {
+        o.apart = step.joint.empty() ? 0 : 0.4;
+        return o;
+    }
+    o.fresh = o.brought = step.brought;
+    o.by = step.from * std::max(60.0, pp.assembly().depth.mm() * 0.4); // out of its joints, and still near
+    return o;
+}
+
 Drawing pieceView(const Project& project, const Plan& plan, const std::string& piece,
                   const PieceViewOptions& options) {
     Drawing d;

@@ -42,7 +42,8 @@ class SolidPainter {
             if (!o.only.empty() && std::find(o.only.begin(), o.only.end(), p.id) == o.only.end())
                 continue;
             parts_.push_back(&p);
-            solids_.push_back(moved(p.solid, p.apart * (o.apart * a.depth.mm() * 0.9)));
+            const bool off = std::find(o.brought.begin(), o.brought.end(), p.id) != o.brought.end();
+            solids_.push_back(moved(p.solid, off ? o.by : p.apart * (o.apart * a.depth.mm() * 0.9)));
         }
         for (const auto& s : solids_)
             bodies_.push_back(&s);

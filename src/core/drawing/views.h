@@ -32,9 +32,13 @@ struct PieceViewOptions {
     double turn = 35, tilt = 24;          ///< degrees
     double apart = 0;                     ///< 0 together .. 1 pulled apart
     std::vector<std::string> only, fresh; ///< part ids to draw (empty = all), those to colour
+    std::vector<std::string> brought;     ///< part ids drawn `by` mm away from their place
+    Vec3 by;
     bool labels = true;
     bool hidden = false; ///< hidden edges as broken lines
 };
+/// What a step of the piece shows: what is in hand, coloured what it brings, a little off its place.
+PieceViewOptions stepOptions(const PiecePlan& pp, const BuildStep& step);
 /// True axonometric line work with grain.
 Drawing pieceView(const Project& project, const Plan& plan, const std::string& piece,
                   const PieceViewOptions& options);

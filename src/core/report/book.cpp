@@ -263,9 +263,7 @@ class Book {
                 add(BlockKind::paragraph, "Now the finish, on its own page; then, at the wall:");
             add(BlockKind::heading, fmt::format("☐ {}. {}", ++n, s.title));
             if (!s.joint.empty()) {
-                PieceViewOptions o;
-                o.only = s.parts;
-                o.fresh = s.fresh;
+                PieceViewOptions o = stepOptions(pp, s);
                 o.labels = false;
                 picture(pieceView(project_, plan_, pp.id, o), 34);
             }

@@ -1,0 +1,290 @@
+// Holes that are no joint's: for the wall, for rods and cables.
+#include "build/bore_steps.h"
+
+#include "build/shape_steps.h"
+#include "measure/words.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+#include <tuple>
+
+namespace owl {
+namespace {
+
+class BoreSteps {
+  public:
+    BoreSteps(const BuildInput& in, const Catalog& c) : in_(in), c_(c), a_(*in.assembly) {}
+    std::vector<BuildStep> forTheWall() {
+        wallHoles();
+        return std::move(out_);
+    }
+    std::vector<BuildStep> others() {
+        bores();
+        return std::move(out_);
+    }
+
+  private:
+    BuildStep& add(const std::string& id, std::string title, std::string text, double minutes) {
+        out_.push_back(newStep(in_, id, std::move(title), std::move(text), minutes));
+        return out_.back();
+    }
+    [[nodiscard]] std::string say(Length l) const { return formatLength(l, in_.style); }
+    [[nodiscard]] bool ofAJoint(const Hole& h) const {
+        return std::any_of(a_.joints.begin(), a_.joints.end(),
+                           [&](const Joint& j) { return j.id == h.purpose; });
+    }
+
+    /// The holes from the end of the rail itself: the caps come on later.
+    void wallHoles() {
+        for (const auto& p : a_.parts) {
+            if (!takesWallScrews(a_, p))
+                continue;
+            if (p.id == a_.wallPart)
+                patternHoles(p);
+            std::vector<RailHole> mine;
+            for (const auto& h : in_.wallHoles)
+                if (inLine(a_, a_.wallPart, h.x.mm()) == &p)
+                    mine.push_back(h);
+            if (!mine.empty())
+                wallHolesOf(&p, mine);
+        }
+    }
+    void wallHolesOf(const Part* back, const std::vector<RailHole>& holes) {
+        const Vec at = back->bounds().at;
+        std::vector<Length> rows;
+        for (const auto& h : holes)
+            if (std::find(rows.begin(), rows.end(), h.z) == rows.end())
+                rows.push_back(h.z);
+        std::sort(rows.begin(), rows.end());
+        std::string text = fmt::format("From the left end of the {} at ", back->name);
+        std::string places;
+        for (const auto& h : holes)
+            if (h.z == rows.front())
+                places += (places.empty() ? "" : ", ") + say(h.x - at.x);
+        text += places + "; ";
+        for (std::size_t i = 0; i < rows.size(); ++i)
+            text += (i ? " and " : "") + say(rows[i] - at.z);
+        text += " above its lower edge. ";
+        std::string bit = "as the anchor's package says";
+        if (in_.wallScrew) {
+            bit = clearanceBit(*in_.wallScrew);
+            const double deep = in_.wallScrew->countersink();
+            text += deep > 0
+                        ? fmt::format("Drill through from the front and countersink {}, so that the heads "
+                                      "sit flush. ",
+                                      say(Length::mm(deep)))
+                        : "Drill through from the front; the wide heads stay on the surface. ";
+        } else {
+            const AnchorKind* a = in_.anchor;
+            if (a && a->through && a->drill > 0)
+                bit = drillText(a->drill, in_.style);
+            text += a && a->through
+                        ? fmt::format("Drill {} through from the front: the anchors themselves go "
+                                      "through the rail. ",
+                                      a->drill > 0 ? bit : "as wide as they are")
+                        : "Drill through from the front for the screws of the anchors. ";
+        }
+        text += "Do it now, while the rail lies flat, on a piece of waste wood.";
+        if (a_.wallRowsBehind)
+            text += fmt::format(
+                " The {} will stand in the way of a straight driver: have a long bit or a bendable "
+                "shaft ready for the hanging.",
+                a_.wallInTheWay);
+        const bool anchors = !in_.wallScrew;
+        auto& s = add(back->id == a_.wallPart ? "wall-holes" : "wall-holes-" + back->id,
+                      fmt::format("Drill the {} for the {}", back->name, anchors ? "anchors" : "wall screws"),
+                      std::move(text), c_.minutes("drill") * static_cast<double>(holes.size()));
+        s.parts = s.fresh = {back->id};
+        for (const auto& h : back->holes)
+            if (!ofAJoint(h) && h.purpose != patternHole)
+                s.shapes.push_back(h.id);
+        s.tools = {"drill bit " + bit};
+        if (in_.wallScrew && in_.wallScrew->countersink() > 0)
+            s.tools.emplace_back("countersink");
+        s.cautions = c_.cautionsFor("drilling");
+    }
+
+    /// Holes for a wall that nobody has measured yet.
+    void patternHoles(const Part& back) {
+        std::string places;
+        std::vector<std::string> ids;
+        for (const auto& h : back.holes) {
+            if (h.purpose != patternHole)
+                continue;
+            places += (places.empty() ? "" : ", ") + say(Length::mm(h.at.x) - back.bounds().at.x);
+            ids.push_back(h.id);
+        }
+        if (ids.empty())
+            return;
+        auto& s = add("pattern-holes", "Drill the rail for a wall not yet seen",
+                      fmt::format("From the left end of the {} at {}: pairs at the usual distances of studs, "
+                                  "the same to both sides of the middle. Drill through from the front and "
+                                  "countersink. At the wall the piece moves sideways until a pair meets two "
+                                  "studs; the other holes stay empty.",
+                                  back.name, places),
+                      c_.minutes("drill") * static_cast<double>(ids.size()));
+        s.parts = s.fresh = {back.id};
+        s.shapes = std::move(ids);
+        s.tools = {"drill bit " + drillText(5.5, in_.style), "countersink"};
+        s.cautions = c_.cautionsFor("drilling");
+    }
+
+    /// A hole as it is bored: through parts that are together by then, from the one it begins in.
+    struct Bore {
+        const Part* part;
+        const Hole* mouth;
+        double depth = 0;
+        std::vector<std::string> passes; ///< names, where it is more than one
+        std::vector<std::string> holes;  ///< ids
+        std::string guide;               ///< the rail whose hole leads the bit
+    };
+    /// Holes for rods, cables and wall fixings in parts other than a back rail.
+    void bores() {
+        std::vector<Bore> all;
+        for (const auto& p : a_.parts)
+            for (const auto& h : p.holes)
+                if (isBored(p, h) && !isContinued(p, h))
+                    all.push_back(from(p, h));
+        for (const auto& p : a_.parts) {
+            std::vector<const Bore*> level; // into an edge or the face towards the room
+            std::vector<const Bore*> upright;
+            for (const auto& b : all)
+                if (b.part == &p)
+                    (isLevel(*b.mouth) ? level : upright).push_back(&b);
+            if (!level.empty())
+                bore(p, level, "bore-" + p.id);
+            if (!upright.empty())
+                bore(p, upright, "bore-" + p.id + (level.empty() ? "" : "-2"));
+        }
+    }
+    [[nodiscard]] static bool isLevel(const Hole& h) { return std::abs(h.direction.y) > 0.5; }
+    [[nodiscard]] bool isBored(const Part& p, const Hole& h) const {
+        return h.purpose != pinHole && !takesWallScrews(a_, p) && !ofAJoint(h);
+    }
+    [[nodiscard]] static bool follows(const Hole& before, const Hole& h) {
+        return before.purpose == h.purpose && dot(before.direction, h.direction) > 0.999 &&
+               norm(before.at + before.direction * before.depth - h.at) < 0.5;
+    }
+    [[nodiscard]] bool together(const Part& p, const Part& q) const {
+        return std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
+            return !j.atWall &&
+                   ((j.first == p.id && j.second == q.id) || (j.first == q.id && j.second == p.id));
+        });
+    }
+    [[nodiscard]] bool isContinued(const Part& p, const Hole& h) const {
+        return std::any_of(a_.parts.begin(), a_.parts.end(), [&](const Part& q) {
+            return &q != &p && together(p, q) &&
+                   std::any_of(q.holes.begin(), q.holes.end(),
+                               [&](const Hole& g) { return isBored(q, g) && follows(g, h); });
+        });
+    }
+    [[nodiscard]] Bore from(const Part& first, const Hole& mouth) const {
+        Bore out{&first, &mouth, 0, {}, {}, guideOf(mouth)};
+        const Part* p = &first;
+        const Hole* h = &mouth;
+        while (h) {
+            out.depth += h->depth;
+            out.passes.push_back(theName(p->name));
+            out.holes.push_back(h->id);
+            std::tie(p, h) = next(*p, *h);
+        }
+        return out;
+    }
+    [[nodiscard]] std::pair<const Part*, const Hole*> next(const Part& p, const Hole& h) const {
+        for (const auto& q : a_.parts)
+            if (&q != &p && together(p, q))
+                for (const auto& g : q.holes)
+                    if (isBored(q, g) && follows(h, g))
+                        return {&q, &g};
+        return {nullptr, nullptr};
+    }
+    /// A rail that is drilled already for the same screw leads the bit.
+    [[nodiscard]] std::string guideOf(const Hole& h) const {
+        for (const auto& p : a_.parts)
+            if (takesWallScrews(a_, p))
+                for (const auto& g : p.holes)
+                    if (norm(cross(g.direction, h.direction)) < 1e-3 &&
+                        norm(cross(h.at - g.at, g.direction)) < 0.5)
+                        return p.name;
+        return {};
+    }
+
+    /// 'at 40 mm, 240 mm from its left end, 20 mm above its lower edge'. A part that lies across the piece,
+    /// or along another wall, is measured along its own grain.
+    [[nodiscard]] std::string places(const Part& p, const std::vector<const Bore*>& bores) const {
+        const Cell box = p.bounds();
+        const bool across = isLevel(*bores.front()->mouth);
+        const bool turned = std::abs(p.pose.along.x) < 0.999 && a_.ledgers;
+        const auto row = [&](const Hole& h) {
+            return Length::mm(across ? h.at.z : h.at.y) - (across ? box.at.z : box.at.y);
+        };
+        const bool inARow = std::all_of(bores.begin(), bores.end(), [&](const Bore* b) {
+            return abs(row(*b->mouth) - row(*bores.front()->mouth)) < Length::mm(0.05);
+        });
+        std::string out;
+        for (const Bore* b : bores) {
+            const Length x = turned ? Length::mm(dot(b->mouth->at - p.pose.origin, p.pose.along))
+                                    : Length::mm(b->mouth->at.x) - box.at.x;
+            out += fmt::format("{}{}{} ({} wide, {} deep)", out.empty() ? "" : ", ", say(x),
+                               inARow || turned ? std::string() : " and " + say(row(*b->mouth)),
+                               drillText(std::round(b->mouth->diameter * 10) / 10, in_.style),
+                               say(Length::mm(std::round(b->depth))));
+        }
+        if (turned)
+            return out;
+        const char* edge = across ? "above its lower edge" : "from its back edge";
+        return out + (inARow ? fmt::format("; {} {}", say(row(*bores.front()->mouth)), edge)
+                             : fmt::format("; the second of two is {}", edge));
+    }
+
+    void bore(const Part& p, const std::vector<const Bore*>& bores, const std::string& id) {
+        const Bore& one = *bores.front();
+        const bool across = isLevel(*one.mouth);
+        const Cell box = p.bounds();
+        const bool through =
+            one.passes.size() == 1 && one.depth > (across ? box.size.y : p.thickness).mm() - 0.5;
+        const bool guided =
+            std::all_of(bores.begin(), bores.end(), [](const Bore* b) { return !b->guide.empty(); });
+        std::string text;
+        if (guided)
+            text = fmt::format("Through the {} holes of the {}, from the front: {}.", bores.size(), one.guide,
+                               drillText(std::round(one.mouth->diameter * 10) / 10, in_.style));
+        else
+            text =
+                fmt::format("From the left end of {} at {}. ", theName(p.name), places(p, bores)) +
+                (one.passes.size() > 1 ? "In one go through " + listed(one.passes) + ". " : std::string()) +
+                (across && !through ? "Square to the edge and level with the faces: a block with a hole of "
+                                      "that size, clamped on, guides the bit; tape on the bit is the stop."
+                                    : "On a piece of waste wood, so that nothing splinters below.");
+        auto& s = add(id, "Bore " + theName(p.name), std::move(text),
+                      c_.minutes("drill") * 2 * static_cast<double>(bores.size()));
+        s.parts = s.fresh = {p.id};
+        for (const Bore* b : bores)
+            s.shapes.insert(s.shapes.end(), b->holes.begin(), b->holes.end());
+        if (guided)
+            s.tools = {"drill bit " + drillText(std::round(one.mouth->diameter * 10) / 10, in_.style)};
+        else if (!across && one.mouth->diameter > 16) // for a cable
+            s.tools = {"drill", "hole saw or flat bit of " + drillText(one.mouth->diameter, in_.style)};
+        else
+            s.tools = {"drill with a guide block", "long drill bit", "depth stop"};
+        s.cautions = c_.cautionsFor("drilling");
+    }
+
+    const BuildInput& in_;
+    const Catalog& c_;
+    const Assembly& a_;
+    std::vector<BuildStep> out_;
+};
+
+} // namespace
+
+std::vector<BuildStep> wallHoleSteps(const BuildInput& in, const Catalog& catalog) {
+    return BoreSteps(in, catalog).forTheWall();
+}
+
+std::vector<BuildStep> boreSteps(const BuildInput& in, const Catalog& catalog) {
+    return BoreSteps(in, catalog).others();
+}
+
+} // namespace owl
