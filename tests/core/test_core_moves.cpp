@@ -217,6 +217,18 @@ class TestMoves : public QObject {
         QVERIFY(bottom);
         QVERIFY2(has(bottom->text, "from its back edge"), bottom->text.c_str());
     }
+    /// A kick board on dowels would have to come in before the side, and then stand before the pockets below
+    /// the bottom: it has pockets of its own.
+    void pocketedCasesNeedNoRightAngle() {
+        for (const char* set : {"", " top_over=yes fixed=all", " dividers=2 length=1400",
+                                " sections=2 length=1500", " back=let_in", " back=let_in base=frame"}) {
+            const Plan plan = planWith("bookcase", ("joinery=pockets" + std::string(set)).c_str());
+            if (joining(plan, "kick-right"))
+                QVERIFY(placeOf(plan, "bottom-right") < placeOf(plan, "kick-right"));
+            for (const auto& s : plan.pieces.front().steps)
+                QVERIFY2(s.reach.empty(), (s.id + set).c_str());
+        }
+    }
     void oneIsNotSeveral() {
         for (const char* kind : {"wall_box", "bookcase", "platform", "braced"}) {
             const Plan plan = planWith(kind);

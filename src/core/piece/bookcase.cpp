@@ -261,8 +261,10 @@ class BookcaseBuilder : BookcaseWork {
         const Length shadow = 5_mm; // the sides still stand on it
         const Length x0 = section.x0 + shadow;
         const Length x1 = section.x1 - shadow;
-        // A panel in its groove would stand in the way of the screws down into the base: it lies in front.
-        const Length clear = p_.back == CaseBack::letIn ? s_.innerY : Length();
+        // A panel in its groove would stand in the way of the screws down into the base: it lies in front, so
+        // far that a driver passes the panel.
+        const Length driver = std::max(Length(), Length::mm(12.5) - s_.t / 2);
+        const Length clear = p_.back == CaseBack::letIn ? s_.innerY + driver : Length();
         const Length rear =
             std::max(clear, behind(Length(), s_.sideY) + (s_.notchHigh > Length() ? 2_mm : Length()));
         const std::string why =

@@ -91,10 +91,14 @@ class BookcaseJoiner : BookcaseWork {
         keep(std::move(j));
         return true;
     }
+    /// A panel is in its grooves before the last pockets are driven: the rearmost is a driver's width off it.
+    [[nodiscard]] Length beforeThePanel() const {
+        return p_.back == CaseBack::letIn ? s_.innerY - 20_mm : Length();
+    }
     /// Pockets at the end of a board that lies: in its lower face, or its upper one.
     [[nodiscard]] Pockets lying(const Cell& b, bool leftEnd, bool below, Length aside = {}) const {
         Pockets p{{leftEnd ? -1.0 : 1.0, 0, 0}, {0, 0, below ? -1.0 : 1.0}, {}, b.size.z, s_.t};
-        for (Length y : across(b.at.y, b.at.y + b.size.y))
+        for (Length y : across(std::max(b.at.y, beforeThePanel()), b.at.y + b.size.y))
             p.at.push_back({(leftEnd ? b.at.x : b.at.x + b.size.x).mm(), (y + aside).mm(),
                             (b.at.z + b.size.z / 2).mm()});
         return p;
@@ -154,11 +158,15 @@ class BookcaseJoiner : BookcaseWork {
         if (!isRail(id))
             return pocketed(name, id, side, pocketsBelow(id) ? "below" : "above",
                             lying(b, leftOne, pocketsBelow(id)));
+        return pocketed(name, id, side, "behind", onEdge(b, leftOne));
+    }
+    /// At the end of a board that stands on its edge along the case, in its rear face.
+    [[nodiscard]] Pockets onEdge(const Cell& b, bool leftOne) const {
         Pockets p{{leftOne ? -1.0 : 1.0, 0, 0}, {0, -1, 0}, {}, b.size.y, s_.t};
         for (Length z : railRows(b))
             p.at.push_back(
                 {(leftOne ? b.at.x : b.at.x + b.size.x).mm(), (b.at.y + b.size.y / 2).mm(), z.mm()});
-        return pocketed(name, id, side, "behind", p);
+        return p;
     }
 
     /// Two, as far apart as may be, clear of the row of wall screws in the rail's middle.
@@ -170,7 +178,7 @@ class BookcaseJoiner : BookcaseWork {
     void topOn(const std::string& side, bool leftOne) {
         const Cell upright = d_.assembly.find(side)->bounds();
         Pockets p{{0, 0, 1}, {leftOne ? 1.0 : -1.0, 0, 0}, {}, upright.size.x, s_.t};
-        for (Length y : across(upright.at.y, upright.at.y + upright.size.y))
+        for (Length y : across(std::max(upright.at.y, beforeThePanel()), upright.at.y + upright.size.y))
             p.at.push_back(
                 {(upright.at.x + upright.size.x / 2).mm(), y.mm(), (upright.at.z + upright.size.z).mm()});
         const std::string name = mine("top") + (leftOne ? "-left" : "-right");
@@ -307,8 +315,11 @@ class BookcaseJoiner : BookcaseWork {
         if (has(kick)) {
             for (const bool leftOne : {true, false}) {
                 const Cell k = d_.assembly.find(kick)->bounds();
-                Joint j = named(kick + (leftOne ? "-left" : "-right"), leftOne ? in_->left : in_->right, kick,
-                                "butt");
+                const std::string name = kick + (leftOne ? "-left" : "-right");
+                const std::string& side = leftOne ? in_->left : in_->right;
+                if (pocketed(name, kick, side, "behind", onEdge(k, leftOne)))
+                    continue;
+                Joint j = named(name, side, kick, "butt");
                 j.drivenFrom = "the end";
                 j.driving = {leftOne ? 1.0 : -1.0, 0, 0};
                 fix(j, {s_.t - seamSkin(leftOne), (in_->in1 - in_->in0) / 2, s_.t, false, true}, false);
