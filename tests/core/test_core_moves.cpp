@@ -116,6 +116,8 @@ class TestMoves : public QObject {
         QVERIFY(has(s->text, "close at once"));
         QCOMPARE(times(s->text, "rubbery"), std::size_t(1));
         QCOMPARE(s->waitMinutes, 60.0);
+        QVERIFY(has(s->text, "the same places on the end of the kick board"));
+        QVERIFY(has(joining(plan, "top-rail")->text, "the same places on the rail from its left end"));
         // everything is bored before glue is spread
         QVERIFY(s->text.rfind("Drill with a guide") < s->text.find("Spread glue"));
         // what stands between the sides is on the other one by then
