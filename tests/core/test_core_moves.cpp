@@ -1,8 +1,13 @@
 // Moves: what closes at once is one step, in an order a maker would nod at, with every place told.
+#include "build/blocking.h"
 #include "build/order.h"
 #include "build/steps.h"
 #include "drawing/views.h"
 #include "told.h"
+
+#include <iterator>
+#include <rapidcheck.h>
+#include <set>
 
 using namespace owl;
 
@@ -104,6 +109,73 @@ class TestMoves : public QObject {
         const auto steps = buildSteps(in, catalog());
         QVERIFY(std::any_of(steps.begin(), steps.end(),
                             [](const BuildStep& s) { return has(s.text, "No straight motion"); }));
+    }
+    /// Sets of parts as bits against sets as the library has them.
+    void setsOfPartsAreSets() {
+        QVERIFY(rc::check("union, difference, meeting", [] {
+            const auto n = *rc::gen::inRange<std::size_t>(1, 200);
+            const auto draw = [&] {
+                return *rc::gen::container<std::set<std::size_t>>(rc::gen::inRange<std::size_t>(0, n));
+            };
+            const std::set<std::size_t> a = draw();
+            const std::set<std::size_t> b = draw();
+            const auto bits = [&](const std::set<std::size_t>& s) {
+                PartSet out(n);
+                for (std::size_t i : s)
+                    out.add(i);
+                return out;
+            };
+            const auto back = [](const PartSet& p) {
+                std::set<std::size_t> out;
+                p.each([&](std::size_t i) { out.insert(i); });
+                return out;
+            };
+            std::set<std::size_t> both = a;
+            both.insert(b.begin(), b.end());
+            std::set<std::size_t> less;
+            std::set_difference(a.begin(), a.end(), b.begin(), b.end(), std::inserter(less, less.end()));
+            PartSet sum = bits(a);
+            sum |= bits(b);
+            PartSet rest = bits(a);
+            rest -= bits(b);
+            RC_ASSERT(back(sum) == both && back(rest) == less);
+            RC_ASSERT(bits(a).size() == a.size() && bits(a).empty() == a.empty());
+            RC_ASSERT(bits(a).meets(bits(b)) == (less.size() < a.size()));
+            RC_ASSERT(a.empty() || bits(a).front() == *a.begin());
+        }));
+    }
+    /// A chain of parts is reached to where `within` ends.
+    void reachedStaysWithin() {
+        std::vector<PartSet> rows(100, PartSet(100));
+        PartSet within(100);
+        for (std::size_t i = 0; i < 100; ++i) {
+            if (i > 0)
+                rows[i].add(i - 1);
+            if (i + 1 < 100)
+                rows[i].add(i + 1);
+            if (i != 70)
+                within.add(i);
+        }
+        PartSet seed(100);
+        seed.add(65);
+        const PartSet out = reached(seed, rows, within);
+        QCOMPARE(out.size(), std::size_t(70)); // 0 to 69
+        QVERIFY(!out.has(70) && !out.has(71) && out.has(0));
+    }
+    /// Who runs into whom: the board between the posts goes forwards and up or down, not sideways.
+    void theWayOutIsFound() {
+        const Assembly a = frame(false);
+        std::vector<const Joint*> joints;
+        for (const auto& j : a.joints)
+            joints.push_back(&j);
+        const Blocking b = findBlocking(a, {0, 1, 2, 3}, joints); // left, right, between, lid
+        QCOMPARE(b.bonds.size(), std::size_t(2));
+        for (const auto& way : b.ways) {
+            const PartSet& stops = way.pushes[2];
+            QCOMPARE(stops.has(0), way.to == (Vec3{-1, 0, 0}));
+            QCOMPARE(stops.has(1), way.to == (Vec3{1, 0, 0}));
+            QCOMPARE(stops.has(3), way.to == (Vec3{0, 0, 1}));
+        }
     }
     void aSideGoesOntoAllItsBoardsAtOnce() {
         const Plan plan = planWith("bookcase");

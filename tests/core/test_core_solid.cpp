@@ -242,6 +242,32 @@ class TestSolid : public QObject {
         QVERIFY(!slidesFree(tongue, {0, 20, 0}, groove));
         QVERIFY(slidesFree(tongue, {0, -50, 0}, groove));
         QVERIFY(!slidesFree(moved(tongue, {0, 10, 0}), {0, 0, 20}, groove)); // out sideways it does not come
+        // Boxes and wedges by lot, against the same move in steps of a millimetre.
+        std::mt19937 lot(5);
+        const auto draw = [&](double low, double high) {
+            return std::uniform_real_distribution<double>(low, high)(lot);
+        };
+        int blocked = 0;
+        for (int n = 0; n < 900; ++n) {
+            Solid a =
+                boxSolid({draw(0, 40), draw(0, 40), draw(0, 40)}, {draw(5, 25), draw(5, 25), draw(5, 25)});
+            const Solid b =
+                boxSolid({draw(0, 40), draw(0, 40), draw(0, 40)}, {draw(5, 25), draw(5, 25), draw(5, 25)});
+            if (n % 2 == 1) // a slope instead of a corner
+                clip(a, planeThrough(a.centre() + Vec3{3, 0, 0}, {1, 1, 0}), 6);
+            if (a.cells.empty() || separation(a, b) < 0)
+                continue;
+            Vec3 by{0, 0, 0};
+            (n % 3 == 0 ? by.x : n % 3 == 1 ? by.y : by.z) = n % 5 < 3 ? 60 : -60;
+            double deepest = 1;
+            for (int step = 0; step <= 60; ++step)
+                deepest = std::min(deepest, separation(moved(a, by * (step / 60.0)), b));
+            const bool free = slidesFree(a, by, b);
+            QVERIFY2(!(free && deepest < -0.01), qPrintable(QString::number(n)));
+            QVERIFY2(free || deepest < 0.5, qPrintable(QString::number(n)));
+            blocked += free ? 0 : 1;
+        }
+        QVERIFY(blocked > 30);
     }
     void contact_is_exact() {
         const Solid rail = boxSolid({0, 0, 0}, {600, 18, 90});
