@@ -285,6 +285,17 @@ class TestFields : public QObject {
                  state);
     }
 
+    /// Ticks of other pieces, and of steps that an older file had, are not this piece's.
+    void onlyItsOwnTicksCount() {
+        Project p = test::hall();
+        const Plan plan = test::planOf(p);
+        const auto state = [&] { return test::words(stationState(p, plan, "ledge-1", Station::build)); };
+        const QString all = state();
+        p.done = {"step:ledge-9/check", "step:ledge-1/a-step-of-old", "cut:1"};
+        QCOMPARE(state(), all);
+        p.done.insert("step:" + plan.pieces.front().steps.front().id);
+        QVERIFY2(state().startsWith("1 of "), qPrintable(state()));
+    }
     void statesOfATroubledLedge() {
         Project p = test::hall();
         p.walls.front().studs.clear();

@@ -243,10 +243,6 @@ std::string stationState(const Project& project, const Plan& plan, const std::st
     const PiecePlan* pp = plan.find(id);
     if (!pp)
         return "—";
-    const auto ticked = [&](const char* prefix) {
-        return std::count_if(project.done.begin(), project.done.end(),
-                             [&](const std::string& d) { return d.starts_with(prefix); });
-    };
     switch (station) {
     case Station::place:
         return placeState(project, *pp);
@@ -267,11 +263,15 @@ std::string stationState(const Project& project, const Plan& plan, const std::st
     case Station::cut:
         return counted(plan.sequence.size(), "cut") + (plan.cut.provenAsAsked ? ", proven" : "");
     case Station::build: {
-        const auto coats = std::count_if(plan.finish.steps.begin(), plan.finish.steps.end(),
-                                         [](const FinishStep& s) { return s.step.empty(); });
-        const std::size_t all = pp->steps.size() + static_cast<std::size_t>(coats);
-        const auto done = ticked("step:");
-        return done > 0 ? fmt::format("{} of {} steps", done, all) : counted(all, "step");
+        std::vector<std::string> steps; // its own, and the coats that all pieces share
+        for (const auto& s : pp->steps)
+            steps.push_back("step:" + s.id);
+        for (const auto& s : plan.finish.steps)
+            if (s.step.empty())
+                steps.push_back("step:finish/" + s.id);
+        const auto done = std::count_if(steps.begin(), steps.end(),
+                                        [&](const std::string& s) { return project.done.contains(s); });
+        return done > 0 ? fmt::format("{} of {} steps", done, steps.size()) : counted(steps.size(), "step");
     }
     case Station::hang:
         return counted(pp->marks.size(), "hole");
