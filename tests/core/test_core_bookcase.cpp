@@ -185,7 +185,7 @@ class TestBookcase : public QObject {
             QVERIFY2(j && !j->spots.empty(), make);
             for (const auto& s : j->spots)
                 QVERIFY2(s.at.y > panel.at.y + panel.size.y + 4_mm, make);
-            QVERIFY2(workableOrder(pp.assembly()).stuck.empty(), make);
+            QVERIFY2(workableOrder(pp.assembly()).stuck().empty(), make);
         }
     }
     void theNotchIsAsHighAsTheWallsBaseboard() {

@@ -168,7 +168,7 @@ class TestHollow : public QObject {
     void theOrderLetsEveryDriverReach() {
         const PiecePlan pp = first(test::planOf(hollowProject()));
         const JointOrder order = workableOrder(pp.assembly());
-        QVERIFY(order.stuck.empty());
+        QVERIFY(order.stuck().empty());
         std::set<std::string> there;
         for (const Joint* j : order.joints()) {
             for (const auto& way : inTheDriversWay(*j, pp.assembly()))
@@ -201,9 +201,9 @@ class TestHollow : public QObject {
         a.joints = {lid, screw};
         QCOMPARE(inTheDriversWay(screw, a), std::vector<std::string>{"lid"});
         QCOMPARE(workableOrder(a).joints().front()->id, std::string("screw"));
-        QVERIFY(workableOrder(a).stuck.empty());
+        QVERIFY(workableOrder(a).stuck().empty());
         a.joints[1].second = "lid"; // it needs the lid that stands in its own way
-        QCOMPARE(workableOrder(a).stuck, std::vector<std::string>{"screw"});
+        QCOMPARE(workableOrder(a).stuck(), std::vector<std::string>{"screw"});
     }
     void tallerLedgersPullLess() {
         double last = 1e9;

@@ -1,7 +1,7 @@
 // Holes that are no joint's: for the wall, for rods and cables.
 #include "build/bore_steps.h"
 
-#include "build/shape_steps.h"
+#include "build/step_maker.h"
 #include "measure/words.h"
 
 #include <algorithm>
@@ -12,9 +12,9 @@
 namespace owl {
 namespace {
 
-class BoreSteps {
+class BoreSteps : StepMaker {
   public:
-    BoreSteps(const BuildInput& in, const Catalog& c) : in_(in), c_(c), a_(*in.assembly) {}
+    BoreSteps(const BuildInput& in, const Catalog& c) : StepMaker(in, c) {}
     std::vector<BuildStep> forTheWall() {
         wallHoles();
         return std::move(out_);
@@ -25,11 +25,6 @@ class BoreSteps {
     }
 
   private:
-    BuildStep& add(const std::string& id, std::string title, std::string text, double minutes) {
-        out_.push_back(newStep(in_, id, std::move(title), std::move(text), minutes));
-        return out_.back();
-    }
-    [[nodiscard]] std::string say(Length l) const { return formatLength(l, in_.style); }
     [[nodiscard]] bool ofAJoint(const Hole& h) const {
         return std::any_of(a_.joints.begin(), a_.joints.end(),
                            [&](const Joint& j) { return j.id == h.purpose; });
@@ -137,7 +132,7 @@ class BoreSteps {
         double depth = 0;
         std::vector<std::string> passes; ///< names, where it is more than one
         std::vector<std::string> holes;  ///< ids
-        std::string guide;               ///< the rail whose hole leads the bit
+        const Part* guide = nullptr;     ///< the rail whose hole leads the bit
     };
     /// Holes for rods, cables and wall fixings in parts other than a back rail.
     void bores() {
@@ -200,14 +195,14 @@ class BoreSteps {
         return {nullptr, nullptr};
     }
     /// A rail that is drilled already for the same screw leads the bit.
-    [[nodiscard]] std::string guideOf(const Hole& h) const {
+    [[nodiscard]] const Part* guideOf(const Hole& h) const {
         for (const auto& p : a_.parts)
             if (takesWallScrews(a_, p))
                 for (const auto& g : p.holes)
                     if (norm(cross(g.direction, h.direction)) < 1e-3 &&
                         norm(cross(h.at - g.at, g.direction)) < 0.5)
-                        return p.name;
-        return {};
+                        return &p;
+        return nullptr;
     }
 
     /// 'at 40 mm, 240 mm from its left end, 20 mm above its lower edge'. A part that lies across the piece,
@@ -235,7 +230,7 @@ class BoreSteps {
             return out;
         const char* edge = across ? "above its lower edge" : "from its back edge";
         return out + (inARow ? fmt::format("; {} {}", say(row(*bores.front()->mouth)), edge)
-                             : fmt::format("; the second of two is {}", edge));
+                             : fmt::format("; of two figures the second is {}", edge));
     }
 
     void bore(const Part& p, const std::vector<const Bore*>& bores, const std::string& id) {
@@ -245,10 +240,12 @@ class BoreSteps {
         const bool through =
             one.passes.size() == 1 && one.depth > (across ? box.size.y : p.thickness).mm() - 0.5;
         const bool guided =
-            std::all_of(bores.begin(), bores.end(), [](const Bore* b) { return !b->guide.empty(); });
+            std::all_of(bores.begin(), bores.end(), [](const Bore* b) { return b->guide != nullptr; });
         std::string text;
         if (guided)
-            text = fmt::format("Through the {} holes of the {}, from the front: {}.", bores.size(), one.guide,
+            text = fmt::format("Through the {} of the {}, from {}: {}.", counted(bores.size(), "hole"),
+                               one.guide->name,
+                               one.guide->solid.centre().y > p.solid.centre().y ? "the front" : "behind",
                                drillText(std::round(one.mouth->diameter * 10) / 10, in_.style));
         else
             text =
@@ -270,11 +267,6 @@ class BoreSteps {
             s.tools = {"drill with a guide block", "long drill bit", "depth stop"};
         s.cautions = c_.cautionsFor("drilling");
     }
-
-    const BuildInput& in_;
-    const Catalog& c_;
-    const Assembly& a_;
-    std::vector<BuildStep> out_;
 };
 
 } // namespace

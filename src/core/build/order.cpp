@@ -63,7 +63,7 @@ class TakenApart {
         std::reverse(backwards.begin(), backwards.end());
         JointOrder out;
         for (const auto& cut : backwards)
-            out.moves.push_back(moved(cut, out));
+            out.moves.push_back(moved(cut));
         return out;
     }
 
@@ -72,9 +72,8 @@ class TakenApart {
         std::map<std::string, std::size_t> at;
         for (std::size_t i = 0; i < a_.parts.size(); ++i)
             at.emplace(a_.parts[i].id, i);
-        std::map<std::size_t, std::size_t> number;
         const auto numbered = [&](const std::string& id) {
-            const auto [it, fresh] = number.emplace(at.at(id), parts_.size());
+            const auto [it, fresh] = number_.emplace(at.at(id), parts_.size());
             if (fresh)
                 parts_.push_back(it->first);
             return it->second;
@@ -91,15 +90,12 @@ class TakenApart {
             for (std::size_t part : {ends_[k].first, ends_[k].second})
                 jointsOf_[part].push_back(k);
         for (const Joint* j : joints_)
-            inTheWay_.push_back(way(*j, driverLength, number));
-        for (const Joint* j : joints_)
-            inTheShortWay_.push_back(way(*j, shortDriver, number));
+            inTheWay_.push_back(way(*j, driverLength));
     }
-    [[nodiscard]] PartSet way(const Joint& j, double length,
-                              const std::map<std::size_t, std::size_t>& number) const {
+    [[nodiscard]] PartSet way(const Joint& j, double length) const {
         PartSet out(parts_.size());
         for (std::size_t i : reach_.of(j, length))
-            if (const auto it = number.find(i); it != number.end())
+            if (const auto it = number_.find(i); it != number_.end())
                 out.add(it->second);
         return out;
     }
@@ -269,7 +265,7 @@ class TakenApart {
             out.push_back(a_.parts[i].id);
         return out;
     }
-    [[nodiscard]] Move moved(const Cut& cut, JointOrder& told) const {
+    [[nodiscard]] Move moved(const Cut& cut) const {
         Move m;
         m.there = names(cut.rest);
         m.comes = names(cut.off);
@@ -279,15 +275,14 @@ class TakenApart {
             m.from = -m.from;
         }
         m.slides = cut.slides;
+        m.forced = cut.forced;
         for (std::size_t k : cut.joints) {
             m.joints.push_back(joints_[k]);
-            if (cut.forced)
-                told.forced.push_back(joints_[k]->id);
             if (!inTheWay_[k].meets(cut.there))
                 continue;
-            told.stuck.push_back(joints_[k]->id);
-            if (!inTheShortWay_[k].meets(cut.there))
-                told.shortOnly.push_back(joints_[k]->id);
+            m.stuck.push_back(joints_[k]->id);
+            if (!way(*joints_[k], shortDriver).meets(cut.there))
+                m.shortOnly.push_back(joints_[k]->id);
         }
         return m;
     }
@@ -297,7 +292,8 @@ class TakenApart {
     std::vector<std::size_t> parts_; // their places in the assembly
     std::vector<const Joint*> joints_;
     std::vector<std::pair<std::size_t, std::size_t>> ends_;    // of the joints
-    std::vector<PartSet> inTheWay_, inTheShortWay_;            // of their drivers
+    std::vector<PartSet> inTheWay_;                            // of their drivers
+    std::map<std::size_t, std::size_t> number_;                // of parts, by their place in the assembly
     std::vector<std::vector<std::size_t>> jointsOf_, bondsOf_; // by part
     Blocking blocking_;
     PartSet whole_;
@@ -316,6 +312,17 @@ std::vector<const Joint*> JointOrder::joints() const {
     for (const auto& m : moves)
         out.insert(out.end(), m.joints.begin(), m.joints.end());
     return out;
+}
+
+std::vector<std::string> JointOrder::stuck() const {
+    std::vector<std::string> out;
+    for (const auto& m : moves)
+        out.insert(out.end(), m.stuck.begin(), m.stuck.end());
+    return out;
+}
+
+bool JointOrder::forced() const {
+    return std::any_of(moves.begin(), moves.end(), [](const Move& m) { return m.forced; });
 }
 
 JointOrder workableOrder(const Assembly& a) {

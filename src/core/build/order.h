@@ -10,16 +10,19 @@ struct Move {
     std::vector<std::string> there, comes; ///< ids of the parts of the larger and of the smaller thing
     Vec3 from;                             ///< where `comes` comes from, length 1; 0: by force
     bool slides = false;                   ///< a board goes in along its housing
+    bool forced = false;                   ///< no straight motion closes it
+    /// Joints whose screws a straight driver does not reach then, and those of them that a short one does.
+    std::vector<std::string> stuck, shortOnly;
 };
 
-/// The joints made in the shop in an order that can be done. `stuck`: joints whose screws a straight driver
-/// does not reach then; `shortOnly`: those of them that a short driver does; `forced`: joints of moves that
-/// no straight motion closes.
+/// The joints made in the shop in an order that can be done.
 struct JointOrder {
     std::vector<Move> moves;
-    std::vector<std::string> stuck, shortOnly, forced;
     /// All joints, one after the other.
     [[nodiscard]] std::vector<const Joint*> joints() const;
+    /// Of all moves.
+    [[nodiscard]] std::vector<std::string> stuck() const;
+    [[nodiscard]] bool forced() const;
 };
 
 /// The piece is taken apart backwards: what can be drawn off straight, with its screws in reach, comes off,

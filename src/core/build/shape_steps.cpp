@@ -1,4 +1,5 @@
 #include "build/shape_steps.h"
+#include "build/step_maker.h"
 
 #include "build/feature_work.h"
 #include "measure/words.h"
@@ -15,9 +16,9 @@ const char* const banding =
     ": iron the band on, roll it down while it is warm, and trim both edges with a sharp chisel flat on the "
     "face; a veneer's width stands out at each end until then.";
 
-class ShapeSteps {
+class ShapeSteps : StepMaker {
   public:
-    ShapeSteps(const BuildInput& in, const Catalog& c) : in_(in), c_(c), a_(*in.assembly) {}
+    ShapeSteps(const BuildInput& in, const Catalog& c) : StepMaker(in, c) {}
 
     std::vector<BuildStep> run() {
         shapeParts();
@@ -26,10 +27,6 @@ class ShapeSteps {
     }
 
   private:
-    BuildStep& add(const std::string& id, std::string title, std::string text, double minutes) {
-        out_.push_back(newStep(in_, id, std::move(title), std::move(text), minutes));
-        return out_.back();
-    }
     /// 'shape-base-groove'; ticks of older files name it so. A second groove of the part is
     /// 'shape-base-groove-2'.
     [[nodiscard]] std::string shapeId(const std::string& part, const std::string& kind) const {
@@ -162,25 +159,11 @@ class ShapeSteps {
         made.cautions = c_.cautionsFor("drilling");
     }
 
-    const BuildInput& in_;
-    const Catalog& c_;
-    const Assembly& a_;
-    std::vector<BuildStep> out_;
     std::map<std::tuple<std::string, std::string, Length, Length, Length>, std::size_t>
         alike_; ///< step of such a cut
 };
 
 } // namespace
-
-BuildStep newStep(const BuildInput& in, const std::string& id, std::string title, std::string text,
-                  double minutes) {
-    BuildStep s;
-    s.id = in.piece + "/" + id;
-    s.title = std::move(title);
-    s.text = std::move(text);
-    s.minutes = minutes;
-    return s;
-}
 
 std::vector<BuildStep> shapeSteps(const BuildInput& in, const Catalog& catalog) {
     return ShapeSteps(in, catalog).run();

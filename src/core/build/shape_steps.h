@@ -4,9 +4,6 @@
 
 namespace owl {
 
-/// A step of the piece, its id made of the piece's and its own; minutes of work.
-BuildStep newStep(const BuildInput& in, const std::string& id, std::string title, std::string text,
-                  double minutes);
 /// Grooves, housings, mitres, profiles, bands and rows of pin holes, part by part; what is alike in equal
 /// parts once. Not what is shaped when the piece is together, nor plates that others cut.
 std::vector<BuildStep> shapeSteps(const BuildInput& in, const Catalog& catalog);

@@ -6,6 +6,7 @@
 #include "build/joint_steps.h"
 #include "build/order.h"
 #include "build/shape_steps.h"
+#include "build/step_maker.h"
 #include "measure/words.h"
 
 #include <algorithm>
@@ -16,9 +17,9 @@
 namespace owl {
 namespace {
 
-class Steps {
+class Steps : StepMaker {
   public:
-    Steps(const BuildInput& in, const Catalog& c) : in_(in), c_(c), a_(*in.assembly) {}
+    Steps(const BuildInput& in, const Catalog& c) : StepMaker(in, c) {}
 
     std::vector<BuildStep> run() {
         check();
@@ -30,7 +31,7 @@ class Steps {
         const JointOrder order = workableOrder(a_);
         for (const Move& move : order.moves)
             if (!withTheOneBefore(move, known))
-                close(move, order, known);
+                close(move, known);
         shapeTogether();
         keep(boreSteps(in_, c_));
         plug();
@@ -45,7 +46,7 @@ class Steps {
             out_.push_back(std::move(s));
     }
     /// The joints of one move are one step.
-    void close(const Move& move, const JointOrder& order, std::set<std::string>& known) {
+    void close(const Move& move, std::set<std::string>& known) {
         for (const Joint* j : move.joints)
             if (const Part* plate =
                     j->kind == "laid" && !known.contains(j->second) ? a_.find(j->second) : nullptr)
@@ -62,10 +63,9 @@ class Steps {
         s.from = move.from;
         if (move.slides)
             s.text += " It slides in along its housing.";
-        if (!move.joints.empty() && std::find(order.forced.begin(), order.forced.end(),
-                                              move.joints.front()->id) != order.forced.end())
+        if (move.forced)
             s.text += " No straight motion closes these joints together: choose screws for one of them.";
-        reach(s, move, order);
+        reach(s, move);
         for (const Joint* j : move.joints) // a panel lies in its grooves before its own joint closes
             for (const std::string& p : {j->first, j->second})
                 if (!known.contains(p) && std::find(s.adds.begin(), s.adds.end(), p) == s.adds.end()) {
@@ -78,30 +78,16 @@ class Steps {
     }
 
     /// A special driver, where no straight one gets to the screws.
-    static void reach(BuildStep& s, const Move& move, const JointOrder& order) {
-        const auto among = [](const std::vector<std::string>& ids, const Joint* j) {
-            return std::find(ids.begin(), ids.end(), j->id) != ids.end();
-        };
-        bool stuck = false;
-        bool isShort = true; // is enough for all of them
-        for (const Joint* j : move.joints)
-            if (among(order.stuck, j)) {
-                stuck = true;
-                isShort = isShort && among(order.shortOnly, j);
-            }
-        if (!stuck)
+    static void reach(BuildStep& s, const Move& move) {
+        if (move.stuck.empty())
             return;
+        const bool isShort = move.shortOnly.size() == move.stuck.size();
         s.reach = isShort ? "short" : "angle";
         s.text += isShort ? " Only a short driver has room there."
                           : " No straight driver gets there: use a right-angle head.";
         s.tools.emplace_back(isShort ? "short driver" : "right-angle driver head");
     }
 
-    BuildStep& add(const std::string& id, std::string title, std::string text, double minutes) {
-        out_.push_back(newStep(in_, id, std::move(title), std::move(text), minutes));
-        return out_.back();
-    }
-    [[nodiscard]] std::string say(Length l) const { return formatLength(l, in_.style); }
     [[nodiscard]] std::vector<std::string> allParts() const {
         std::vector<std::string> out;
         for (const auto& p : a_.parts)
@@ -318,10 +304,6 @@ class Steps {
             s.tools.emplace_back("wood filler");
     }
 
-    const BuildInput& in_;
-    const Catalog& c_;
-    const Assembly& a_;
-    std::vector<BuildStep> out_;
     const Move* before_ = nullptr; ///< closed last
 };
 
