@@ -38,8 +38,10 @@ class TakenApart {
         made_.assign(joints_.size(), true);
         const std::vector<PartSet> rows(parts_.size(), PartSet(parts_.size()));
         ties_ = rows;
-        for (auto& take : takes_)
-            take.assign(blocking_.ways.size(), rows);
+        // Where nothing slides in a housing, the second way is the first.
+        const bool slides = std::any_of(blocking_.bonds.begin(), blocking_.bonds.end(),
+                                        [](const Bond& b) { return b.slides; });
+        takes_.assign(slides ? 2 : 1, std::vector(blocking_.ways.size(), rows));
         for (std::size_t i = 0; i < blocking_.bonds.size(); ++i)
             for (std::size_t part : {blocking_.bonds[i].first, blocking_.bonds[i].second})
                 bondsOf_[part].push_back(i);
@@ -302,7 +304,7 @@ class TakenApart {
     std::vector<bool> made_;
     std::vector<PartSet> ties_;
     PartSet there_;
-    std::array<std::vector<std::vector<PartSet>>, 2> takes_; // pressed in, or sliding; by way and part
+    std::vector<std::vector<std::vector<PartSet>>> takes_; // pressed in, or sliding; by way and part
 };
 
 } // namespace

@@ -88,6 +88,7 @@ class ShelfJudge {
         for (int i = 0; i <= steps; ++i)
             places_.push_back(beam.length * i / steps);
         beam.probes = places_;
+        beam.deflections = false; // but at these places
         const double own = bent.A * 1e-9 * w.density * gravity;
         const LineLoad self{0, beam.length, own};
         Beam lasting = beam;
