@@ -2,6 +2,7 @@
 #include "build/bore_steps.h"
 
 #include "build/step_maker.h"
+#include "build/wall_joints.h"
 #include "measure/words.h"
 
 #include <algorithm>
@@ -21,6 +22,8 @@ class BoreSteps : StepMaker {
     }
     std::vector<BuildStep> others() {
         bores();
+        for (const auto& p : a_.parts)
+            forTheWallJoints(p);
         return std::move(out_);
     }
 
@@ -205,6 +208,42 @@ class BoreSteps : StepMaker {
         return nullptr;
     }
 
+    /// Screws that are driven when the piece hangs go through holes that are bored while it lies on the
+    /// bench.
+    void forTheWallJoints(const Part& p) {
+        std::vector<Bore> all;
+        const Joint* one = nullptr;
+        std::vector<std::string> notes;
+        for (const auto& j : a_.joints)
+            if (j.first == p.id && boredBefore(a_, j)) {
+                one = &j;
+                for (const auto& h : p.holes)
+                    if (h.purpose == j.id)
+                        all.push_back({&p, &h, h.depth, {}, {h.id}, nullptr});
+                if (!j.note.empty() && std::find(notes.begin(), notes.end(), j.note) == notes.end())
+                    notes.push_back(j.note);
+            }
+        const Screw* screw = one ? c_.findScrew(one->screwId) : nullptr;
+        if (!screw || all.empty())
+            return;
+        std::vector<const Bore*> holes;
+        for (const auto& b : all)
+            holes.push_back(&b);
+        std::string text = fmt::format("For the screws that go in at the wall: from the left end of {} at "
+                                       "{}. Right through, {} from {}.",
+                                       theName(p.name), places(p, holes),
+                                       roomForHeads(*screw, one->counterbore, in_.style), one->drivenFrom);
+        for (const auto& n : notes)
+            text += " " + n;
+        auto& s = add("wall-screws-" + p.id, "Bore " + theName(p.name) + " for the wall", std::move(text),
+                      c_.minutes("drill") * 2 * static_cast<double>(holes.size()));
+        s.parts = s.fresh = {p.id};
+        for (const auto& b : all)
+            s.shapes.insert(s.shapes.end(), b.holes.begin(), b.holes.end());
+        s.tools = {"drill bit " + clearanceBit(*screw), "countersink"};
+        s.cautions = c_.cautionsFor("drilling");
+    }
+
     /// 'at 40 mm, 240 mm from its left end, 20 mm above its lower edge'. A part that lies across the piece,
     /// or along another wall, is measured along its own grain.
     [[nodiscard]] std::string places(const Part& p, const std::vector<const Bore*>& bores) const {
@@ -217,20 +256,27 @@ class BoreSteps : StepMaker {
         const bool inARow = std::all_of(bores.begin(), bores.end(), [&](const Bore* b) {
             return abs(row(*b->mouth) - row(*bores.front()->mouth)) < Length::mm(0.05);
         });
+        const auto size = [&](const Bore& b) {
+            return fmt::format("{} wide, {} deep",
+                               drillText(std::round(b.mouth->diameter * 10) / 10, in_.style),
+                               say(Length::mm(std::round(b.depth))));
+        };
+        const std::string alike = size(*bores.front());
+        const bool allAlike =
+            std::all_of(bores.begin(), bores.end(), [&](const Bore* b) { return size(*b) == alike; });
         std::string out;
         for (const Bore* b : bores) {
             const Length x = turned ? Length::mm(dot(b->mouth->at - p.pose.origin, p.pose.along))
                                     : Length::mm(b->mouth->at.x) - box.at.x;
-            out += fmt::format("{}{}{} ({} wide, {} deep)", out.empty() ? "" : ", ", say(x),
+            out += fmt::format("{}{}{}{}", out.empty() ? "" : ", ", say(x),
                                inARow || turned ? std::string() : " and " + say(row(*b->mouth)),
-                               drillText(std::round(b->mouth->diameter * 10) / 10, in_.style),
-                               say(Length::mm(std::round(b->depth))));
+                               allAlike ? std::string() : " (" + size(*b) + ")");
         }
-        if (turned)
-            return out;
         const char* edge = across ? "above its lower edge" : "from its back edge";
-        return out + (inARow ? fmt::format("; {} {}", say(row(*bores.front()->mouth)), edge)
-                             : fmt::format("; of two figures the second is {}", edge));
+        if (!turned)
+            out += inARow ? fmt::format("; {} {}", say(row(*bores.front()->mouth)), edge)
+                          : fmt::format("; of two figures the second is {}", edge);
+        return out + (allAlike ? "; " + alike : std::string());
     }
 
     void bore(const Part& p, const std::vector<const Bore*>& bores, const std::string& id) {

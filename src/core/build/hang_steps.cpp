@@ -2,6 +2,7 @@
 #include "measure/words.h"
 
 #include "build/hook_steps.h"
+#include "build/wall_joints.h"
 
 #include <algorithm>
 #include <array>
@@ -10,6 +11,23 @@
 namespace owl {
 
 namespace {
+
+/// Tells of the screws and nails that are driven there.
+void drive(BuildStep& s, const std::vector<std::string>& joints, const HangInput& in,
+           const Catalog& catalog) {
+    BuildInput b;
+    b.piece = in.piece;
+    b.assembly = in.assembly;
+    b.G = in.G;
+    b.style = in.style;
+    const WallJoints w = wallJoints(b, joints, catalog);
+    if (w.text.empty())
+        return;
+    s.text += " " + w.text;
+    for (const auto& t : w.tools)
+        if (std::find(s.tools.begin(), s.tools.end(), t) == s.tools.end())
+            s.tools.push_back(t);
+}
 
 /// What is fixed to the wall first, and the piece that slides over it.
 BuildStep plugStep(const HangInput& in) {
@@ -75,13 +93,20 @@ void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>
     hang.hangs = hang.onWall = true;
     hang.joins = in.joins;
     const bool two = in.length > 1500_mm || in.mass > 20;
+    const bool arms = in.way == "arms";
     hang.text = fmt::format(
         "{}Try it dry first. Start all {} together and push evenly, by hand or with blows on a strip of "
-        "waste wood. If one hole is off, find it with chalk on the end of the rod and ease that hole, "
-        "not the others.",
-        two ? "Two people lift it, one at each end. " : "", in.way == "arms" ? "arms" : "rods");
-    if (in.way == "arms")
+        "waste wood. If one {}.",
+        two ? "Two people lift it, one at each end. " : "", arms ? "arms" : "rods",
+        arms ? "arm binds, find the place with chalk and plane that arm, not the skins"
+             : "hole is off, find it with chalk on the end of the rod and ease that hole, not the others");
+    const bool kept = std::any_of(in.joins.begin(), in.joins.end(), [&](const std::string& id) {
+        const Joint* j = in.assembly->joint(id);
+        return j && !j->fasteners.empty();
+    });
+    if (arms && kept)
         hang.text += " When it lies at the wall all along, drive the screws that keep it there.";
+    drive(hang, in.joins, in, catalog);
     hang.minutes = 15;
     hang.tools = {"mallet", "strip of waste wood"};
     if (two)
@@ -134,6 +159,7 @@ void stageSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSt
             s.text += " " + fixingsInAll(in);
             s.minutes += static_cast<double>(in.marks.size()) * catalog.minutes("screw");
         }
+        drive(s, stage.joins, in, catalog);
         const bool two = in.length > 1500_mm || in.mass > 20;
         if (two && s.hangs)
             s.cautions = catalog.cautionsFor("lifting");

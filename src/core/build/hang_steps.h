@@ -14,6 +14,8 @@ struct HangStage {
 /// What hanging needs to know beyond the marks.
 struct HangInput {
     std::string piece;
+    const Assembly* assembly = nullptr;
+    double G = 0.4; ///< for the pilot bits of what is screwed together there
     std::vector<WallMark> marks;
     const Screw* screw = nullptr; ///< null for anchors
     const AnchorKind* anchor = nullptr;

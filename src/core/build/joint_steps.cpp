@@ -2,6 +2,7 @@
 
 #include "assembly/joint_places.h"
 #include "build/joint_step.h"
+#include "build/sentences.h"
 #include "measure/words.h"
 
 #include <algorithm>
@@ -137,37 +138,6 @@ std::string JointStep::places() const {
 }
 
 namespace {
-
-/// Sentences about the joints of one move, each said once; what differs only in the part that the newcomer
-/// goes to is said of all of them.
-class Sentences {
-  public:
-    void add(const std::string& text, const std::string& host) {
-        if (text.find_first_not_of(' ') == std::string::npos)
-            return;
-        const auto known =
-            std::find_if(all_.begin(), all_.end(), [&](const auto& s) { return s.first == text; });
-        if (known == all_.end())
-            all_.push_back({text, {host}});
-        else
-            known->second.push_back(host);
-    }
-    [[nodiscard]] std::string text() const {
-        std::string out;
-        for (const auto& [one, hosts] : all_) {
-            std::string s = one;
-            if (const auto at = s.find('\1'); at != std::string::npos)
-                s.replace(at, 1, listed(hosts));
-            out += (out.empty() ? "" : " ") + s;
-            while (out.ends_with(' ')) // an empty note
-                out.pop_back();
-        }
-        return out;
-    }
-
-  private:
-    std::vector<std::pair<std::string, std::vector<std::string>>> all_;
-};
 
 void addMissing(std::vector<std::string>& to, const std::vector<std::string>& from) {
     for (const auto& s : from)

@@ -1,4 +1,5 @@
 // An alcove filled with one thick board on three ledgers: scribed, and free to move.
+#include "assembly/movement.h"
 #include "piece/alcove_builder.h"
 
 #include <algorithm>
@@ -119,6 +120,12 @@ void AlcoveBuilder::boardHolds() {
         back.push_back(p);
     }
     hold("ledger-back", back, "Fixed here: the board moves away from the back wall.");
+    // Whatever the season it is made in, it may move as far both ways (S9.10).
+    const Species* wood = catalog_.findSpecies(p_.species);
+    const double moves = wood ? (yr_ - 30 - ft_ / 2) * wood->moves * yearOfMoisture : 0;
+    const std::string slot =
+        fmt::format("Its hole is a slot across the board, {} longer than wide: the board grows and shrinks.",
+                    say(Length::mm(std::max(4.0, std::ceil(2 * moves)))));
     for (const bool left : {true, false}) {
         const AlcoveLine& wall = line(left);
         double s = yr_ - 30;
@@ -128,7 +135,7 @@ void AlcoveBuilder::boardHolds() {
                     if (std::abs(stud.mm() - s) < 16)
                         s = stud.mm() - 20;
         hold(left ? "ledger-left" : "ledger-right", {wall.origin + wall.along * s + wall.out * (ft_ / 2)},
-             "Its hole is a slot across the board, a few millimetres long: the board grows and shrinks.");
+             slot.c_str());
     }
 }
 

@@ -169,12 +169,22 @@ void AlcoveBuilder::skinOnSide(const SkinFixing& f, bool left) {
         return std::none_of(packed.begin(), packed.end(),
                             [&](Length p) { return std::abs(off(p) - 25) <= 14; });
     };
+    // From near the back to near the front, each moved aside as far as the screws ask for.
+    constexpr double first = 35;
+    constexpr double step = 11;
+    const double run = yr_ - 85 - first;
+    const int n = run > 80 ? static_cast<int>(std::ceil(run / fixingsApart)) : 0;
     std::vector<Vec3> places;
     double last = -1e9;
-    for (double q = 35; q < yr_ - 85; q += 22)
-        if (q - last >= fixingsApart * 0.7 && free(q)) {
+    for (int i = 0; i <= n && run > 0; ++i)
+        for (int aside = 0; aside < 9; ++aside) {
+            const double q =
+                first + (n > 0 ? run * i / n : 0) + step * ((aside + 1) / 2) * (aside % 2 == 0 ? 1 : -1);
+            if (q < first || q > first + run || q - last < 50 || !free(q))
+                continue;
             places.push_back(wall.origin + wall.along * q + wall.out * (pack_ + ft_ / 2));
             last = q;
+            break;
         }
     skinOn(f, left ? "ledger-left" : "ledger-right", places, 0);
 }

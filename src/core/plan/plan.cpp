@@ -328,11 +328,16 @@ class Planner {
         // The wall is cut open before it is drilled, and made good when the piece hangs.
         auto open =
             openingSteps(piece.id, wall, pp.left, pp.right(), pp.bottom, pp.top(), project_.style, catalog_);
-        auto hang = hangSteps(hangInput(project_.style, piece, wall, pp), catalog_);
+        auto hang = hangSteps(hangInput(project_.style, piece, wall, wood.fastenerG(), pp), catalog_);
+        const auto bored = [&](const std::string& hole) {
+            return std::any_of(pp.steps.begin(), pp.steps.end(), [&](const BuildStep& s) {
+                return std::find(s.shapes.begin(), s.shapes.end(), hole) != s.shapes.end();
+            });
+        };
         for (auto& s : hang)
             for (const auto& p : a.parts)
                 for (const auto& h : p.holes)
-                    if (std::find(s.joins.begin(), s.joins.end(), h.purpose) != s.joins.end())
+                    if (std::find(s.joins.begin(), s.joins.end(), h.purpose) != s.joins.end() && !bored(h.id))
                         s.shapes.push_back(h.id);
         const auto good = std::stable_partition(open.begin(), open.end(), [](const BuildStep& s) {
             return s.id.find("/open-") != std::string::npos;

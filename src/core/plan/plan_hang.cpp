@@ -132,9 +132,12 @@ void atTheWall(const Assembly& a, HangInput& h) {
 
 } // namespace
 
-HangInput hangInput(const NumberStyle& style, const Piece& piece, const Wall& wall, const PiecePlan& pp) {
+HangInput hangInput(const NumberStyle& style, const Piece& piece, const Wall& wall, double G,
+                    const PiecePlan& pp) {
     HangInput h;
     h.piece = piece.id;
+    h.assembly = &pp.assembly();
+    h.G = G;
     h.marks = pp.marks;
     if (const RailVerdict* hold = pp.hold()) {
         h.screw = hold->option.screw;

@@ -7,6 +7,7 @@
 namespace owl {
 
 /// Marks, what fixes it, what comes in at the wall and in which stages.
-HangInput hangInput(const NumberStyle& style, const Piece& piece, const Wall& wall, const PiecePlan& pp);
+HangInput hangInput(const NumberStyle& style, const Piece& piece, const Wall& wall, double G,
+                    const PiecePlan& pp);
 
 } // namespace owl
