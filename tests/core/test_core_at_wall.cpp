@@ -110,6 +110,35 @@ class TestAtWall : public QObject {
             QVERIFY2(all > 0, kind);
         }
     }
+    /// Arms that are alike are bored and screwed in one step, each at its place.
+    void armsAreFittedInOneGo() {
+        for (const char* set : {"", "length=1500"}) {
+            const Plan plan = planWith("hollow", set);
+            const Assembly& a = plan.pieces.front().assembly();
+            std::size_t arms = 0;
+            for (const auto& p : a.parts)
+                arms += p.name == "arm";
+            const BuildStep* s = stepOf(plan, "ledger-arm-1");
+            QVERIFY(s && arms > 1);
+            QCOMPARE(s->joins.size(), arms);
+            QCOMPARE(s->brought.size(), arms);
+            QCOMPARE(s->adds.size(), arms + 1); // and the ledger
+            QCOMPARE(s->title, "Fit the " + counted(arms, "arm"));
+            const double left = a.find("ledger")->bounds().at.x.mm();
+            for (const auto& id : s->joins)
+                QVERIFY2(has(s->text, formatLength(Length::mm(a.joint(id)->fasteners.front().from.x - left),
+                                                   NumberStyle{})),
+                         s->text.c_str());
+        }
+    }
+    /// Both ends of a board are sawn on one setting of the blade.
+    void bothEndsAreSawnInOneGo() {
+        const Plan plan = planWith("hollow");
+        const BuildStep* s = stepOf(plan, "shape-front-mitre");
+        QVERIFY(s && !stepOf(plan, "shape-front-mitre-2"));
+        QCOMPARE(s->text, std::string("Both ends sawn with the blade at 45°, the long side outwards."));
+        QCOMPARE(s->shapes.size(), std::size_t(2));
+    }
     void aBoxWithoutScrewsIsNotScrewed() {
         const Plan plan = planWith("hollow", "fix=none");
         const BuildStep* s = stepOf(plan, "hang");
@@ -125,6 +154,13 @@ class TestAtWall : public QObject {
         QVERIFY2(has(s->text, "; 4.5 mm wide, 18 mm deep") && has(s->text, "countersunk 2 mm from below"),
                  s->text.c_str());
         QCOMPARE(s->shapes.size(), std::size_t(3));
+        // heads that are plugged sit below their plugs, and these come from somewhere
+        const Plan shelf = planWith("mantel");
+        const BuildStep* top = stepOf(shelf, "wall-screws-top");
+        QVERIFY(top && top->shapes.size() == 6);
+        QVERIFY2(has(top->text, "First 10 mm wide and 6 mm deep from above for the plugs"),
+                 top->text.c_str());
+        QVERIFY(has(stepOf(shelf, "plugs-at-wall")->text, "3 plugs of 10 mm"));
         const Plan corner = planWith("corner");
         const BuildStep* leg = stepOf(corner, "wall-screws-cleat-1");
         QVERIFY(leg);

@@ -190,7 +190,9 @@ class TestMoves : public QObject {
         QCOMPARE(times(s->text, "rubbery"), std::size_t(1));
         QCOMPARE(s->waitMinutes, 60.0);
         QVERIFY(has(s->text, "the same places on the end of the kick board"));
-        QVERIFY(has(joining(plan, "top-rail")->text, "the same places on the rail from its left end"));
+        // the top is let into the sides, the rail stands between them
+        QVERIFY(has(joining(plan, "top-rail")->text, "at 66 mm, 227 mm"));
+        QVERIFY(has(joining(plan, "top-rail")->text, "and on the rail at 60 mm, 221 mm"));
         // everything is bored before glue is spread
         QVERIFY(s->text.rfind("Drill with a guide") < s->text.find("Spread glue"));
         // what stands between the sides is on the other one by then
@@ -307,6 +309,88 @@ class TestMoves : public QObject {
             for (const auto& s : plan.pieces.front().steps)
                 QVERIFY2(s.reach.empty(), (s.id + set).c_str());
         }
+    }
+    /// The second part may begin elsewhere than the first: a rail that is set in from the ends of the top, a
+    /// shelf before a panel. What is told there are its own measures, recomputed here from the holes.
+    void theSecondPartHasItsOwnMeasures_data() {
+        QTest::addColumn<QString>("kind");
+        QTest::addColumn<QString>("set");
+        QTest::newRow("rail set in") << "braced"
+                                     << "";
+        QTest::newRow("before a panel") << "bookcase"
+                                        << "joinery=dowels";
+        QTest::newRow("top over") << "bookcase"
+                                  << "joinery=dowels top_over=yes dividers=1 length=1200 fixed=all";
+        QTest::newRow("frame") << "platform"
+                               << "";
+        QTest::newRow("mitred box") << "wall_box"
+                                    << "corners=mitred fixing=dowels";
+    }
+    void theSecondPartHasItsOwnMeasures() {
+        QFETCH(QString, kind);
+        QFETCH(QString, set);
+        const Plan plan = planWith(kind.toUtf8().constData(), set.toUtf8().constData());
+        const Assembly& a = plan.pieces.front().assembly();
+        std::size_t own = 0;
+        for (const auto& j : a.joints) {
+            const Part* second = a.find(j.second);
+            if (j.how != Joinery::dowels || j.pinThrough || !second || j.fasteners.empty())
+                continue;
+            const BuildStep* s = joining(plan, j.id);
+            QVERIFY2(s, j.id.c_str());
+            const std::string end = "and on the end of the " + second->name + " at ";
+            const std::string edge = "and on the " + second->name + " at ";
+            const bool told = has(s->text, end) || has(s->text, edge);
+            own += told;
+            // Along the edge of the second part, in the piece's axes.
+            const Vec3 row = cross(j.fasteners.front().direction, second->pose.through);
+            const auto along = [&](const Vec3& v) {
+                return std::abs(row.x) > 0.9 ? v.x : std::abs(row.y) > 0.9 ? v.y : v.z;
+            };
+            const auto from = [&](const Part& p) {
+                const Cell box = p.bounds();
+                return along({box.at.x.mm(), box.at.y.mm(), box.at.z.mm()});
+            };
+            const bool same = std::abs(from(*a.find(j.first)) - from(*second)) < 0.05;
+            if (same)
+                continue;
+            for (const auto& f : j.fasteners) {
+                const Length at = Length::mm(std::round((along(f.from) - from(*second)) * 10) / 10);
+                QVERIFY2(has(s->text, formatLength(at, NumberStyle{})), (j.id + ": " + s->text).c_str());
+            }
+        }
+        QVERIFY(own > 0 || kind == "platform");
+    }
+    /// Every lag screw of an arm has its height.
+    void everyLagScrewIsTold() {
+        const Plan plan = planWith("platform");
+        const Joint* j = plan.pieces.front().assembly().joint("rail-arm-1");
+        QVERIFY(j && j->fasteners.size() == 2);
+        const std::string& text = joining(plan, "rail-arm-1")->text;
+        QVERIFY2(has(text, "23.8 mm and 71.3 mm above its lower edge, and pilots"), text.c_str());
+        QVERIFY2(has(text, "Drive 2 lag screws"), text.c_str());
+    }
+    /// Plates and loose shelves come when the piece hangs, pads and hooks when it is finished.
+    void whatIsLaidOnComesLast() {
+        const auto at = [](const Plan& plan, const std::string& end) {
+            const auto& steps = plan.pieces.front().steps;
+            const auto it = std::find_if(steps.begin(), steps.end(),
+                                         [&](const BuildStep& s) { return s.id.ends_with("/" + end); });
+            return static_cast<std::size_t>(it - steps.begin());
+        };
+        const Plan glass = planWith("platform");
+        QVERIFY(at(glass, "finish") < at(glass, "stuck-pad-1-rear"));
+        QVERIFY(at(glass, "stuck-pad-1-rear") < at(glass, "hang"));
+        QVERIFY(at(glass, "hang") < at(glass, "top-laid"));
+        QVERIFY(at(glass, "order-top") < at(glass, "finish")); // it takes days
+        QVERIFY(joining(glass, "top-laid")->onWall);
+        const Plan cased = planWith("bookcase");
+        QVERIFY(at(cased, "tie") < placeOf(cased, "shelf-1-left"));
+        QCOMPARE(placeOf(cased, "shelf-1-left") + 1, cased.pieces.front().steps.size());
+        const Plan cups = planWith("wall_box", "hooks=4");
+        for (const auto& s : cups.pieces.front().steps)
+            if (s.title == "Turn the hooks in")
+                QVERIFY(at(cups, "finish") < static_cast<std::size_t>(&s - cups.pieces.front().steps.data()));
     }
     void oneIsNotSeveral() {
         for (const char* kind : {"wall_box", "bookcase", "platform", "braced"}) {

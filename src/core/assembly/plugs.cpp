@@ -10,6 +10,10 @@ bool isPlug(const Part& p) {
     return p.stock == Stock::fitting && p.name == "plug";
 }
 
+bool isPlugHole(const Hole& h, const Joint& j) {
+    return h.purpose.starts_with("plug-" + j.id + "-");
+}
+
 std::optional<double> plugSink(double countersink, double side) {
     const double sink = countersink + leastPlug;
     return sink <= side / 2 ? std::optional(sink) : std::nullopt;

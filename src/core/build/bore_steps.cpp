@@ -1,6 +1,7 @@
 // Holes that are no joint's: for the wall, for rods and cables.
 #include "build/bore_steps.h"
 
+#include "assembly/plugs.h"
 #include "build/step_maker.h"
 #include "build/wall_joints.h"
 #include "measure/words.h"
@@ -213,6 +214,7 @@ class BoreSteps : StepMaker {
     void forTheWallJoints(const Part& p) {
         std::vector<Bore> all;
         const Joint* one = nullptr;
+        const Hole* plug = nullptr; // over their heads
         std::vector<std::string> notes;
         for (const auto& j : a_.joints)
             if (j.first == p.id && boredBefore(a_, j)) {
@@ -220,6 +222,11 @@ class BoreSteps : StepMaker {
                 for (const auto& h : p.holes)
                     if (h.purpose == j.id)
                         all.push_back({&p, &h, h.depth, {}, {h.id}, nullptr});
+                for (const auto& h : p.holes)
+                    if (isPlugHole(h, j)) {
+                        plug = &h;
+                        all.back().holes.push_back(h.id);
+                    }
                 if (!j.note.empty() && std::find(notes.begin(), notes.end(), j.note) == notes.end())
                     notes.push_back(j.note);
             }
@@ -229,10 +236,14 @@ class BoreSteps : StepMaker {
         std::vector<const Bore*> holes;
         for (const auto& b : all)
             holes.push_back(&b);
-        std::string text = fmt::format("For the screws that go in at the wall: from the left end of {} at "
-                                       "{}. Right through, {} from {}.",
-                                       theName(p.name), places(p, holes),
-                                       roomForHeads(*screw, one->counterbore, in_.style), one->drivenFrom);
+        std::string text =
+            fmt::format("For the screws that go in at the wall: from the left end of {} at {}. ",
+                        theName(p.name), places(p, holes));
+        text += plug ? fmt::format("First {} wide and {} deep from {} for the plugs, then right through.",
+                                   drillText(plug->diameter, in_.style), say(Length::mm(plug->depth)),
+                                   one->drivenFrom)
+                     : fmt::format("Right through, {} from {}.",
+                                   roomForHeads(*screw, one->counterbore, in_.style), one->drivenFrom);
         for (const auto& n : notes)
             text += " " + n;
         auto& s = add("wall-screws-" + p.id, "Bore " + theName(p.name) + " for the wall", std::move(text),
@@ -240,7 +251,8 @@ class BoreSteps : StepMaker {
         s.parts = s.fresh = {p.id};
         for (const auto& b : all)
             s.shapes.insert(s.shapes.end(), b.holes.begin(), b.holes.end());
-        s.tools = {"drill bit " + clearanceBit(*screw), "countersink"};
+        s.tools = {"drill bit " + clearanceBit(*screw),
+                   plug ? "drill bit " + drillText(plug->diameter, in_.style) : std::string("countersink")};
         s.cautions = c_.cautionsFor("drilling");
     }
 

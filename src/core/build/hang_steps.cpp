@@ -2,6 +2,7 @@
 #include "measure/words.h"
 
 #include "build/hook_steps.h"
+#include "build/step_maker.h"
 #include "build/wall_joints.h"
 
 #include <algorithm>
@@ -36,12 +37,16 @@ BuildStep plugStep(const HangInput& in) {
     s.title = "Plug the screw heads";
     s.onWall = true;
     s.adds = s.fresh = s.parts = s.joins = in.plugs;
-    s.text =
-        fmt::format("Press {} plugs in dry, their grain with the wood around them: it must come down again "
-                    "one day. Pare them flush and touch up the finish.",
-                    in.plugs.size());
+    const Part* plug = in.assembly->find(in.plugs.front());
+    const PlugWay way = in.assembly->cavity ? in.assembly->cavity->plugs : in.assembly->plugs;
+    const std::string bore = drillText(plug ? plug->width.mm() : 0, in.style);
+    s.text = plugsMade(way, in.plugs.size(), bore) +
+             "Press them in dry, their grain with the wood around them: it must come down again one day. "
+             "Pare them flush and touch up the finish.";
     s.minutes = 3 * static_cast<double>(in.plugs.size());
     s.tools = {"mallet", "flat chisel"};
+    if (way == PlugWay::cut)
+        s.tools.insert(s.tools.begin(), "plug cutter of " + bore);
     return s;
 }
 

@@ -2,7 +2,6 @@
 #include "build/joint_step.h"
 #include "measure/words.h"
 
-#include <cmath>
 #include <fmt/format.h>
 
 namespace owl {
@@ -22,11 +21,10 @@ class DowelsStep : public JointStep {
             throughDowels();
             return;
         }
-        words_.before =
-            fmt::format("Mark {} at {}, and the same places on {}. Drill with a guide and a depth stop: {} "
-                        "holes {} deep in the {} and {} deep in the {}.",
-                        counted(count(), "place"), places(), onTheOther(), say(j_.pin), say(j_.pinFirst),
-                        nameOf(j_.first), say(j_.pinSecond), nameOf(j_.second));
+        words_.before = fmt::format("Mark {} at {}, and {}. Drill with a guide and a depth stop: {} "
+                                    "holes {} deep in the {} and {} deep in the {}.",
+                                    counted(count(), "place"), places(), onTheSecond(), say(j_.pin),
+                                    say(j_.pinFirst), nameOf(j_.first), say(j_.pinSecond), nameOf(j_.second));
         words_.close =
             fmt::format("Brush a little glue into the holes and along the edge, push in {} {} × {}, put "
                         "the parts together, and clamp every {} for an hour. Too much glue in a hole keeps "
@@ -35,15 +33,6 @@ class DowelsStep : public JointStep {
         s_.tools = {"doweling guide", "drill bit " + drillText(j_.pin.mm(), in_.style), "depth stop",
                     "clamps"};
         s_.minutes += static_cast<double>(count()) * c_.minutes("dowel");
-    }
-
-    /// Into end grain they go at its end, else along its edge.
-    [[nodiscard]] std::string onTheOther() const {
-        const Part* p = a_.find(j_.second);
-        const bool end =
-            p && !j_.fasteners.empty() && std::abs(dot(j_.fasteners.front().direction, p->pose.along)) > 0.9;
-        return end ? "the end of the " + nameOf(j_.second)
-                   : "the " + nameOf(j_.second) + " from its left end";
     }
 
     void throughDowels() {

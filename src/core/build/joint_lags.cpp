@@ -1,6 +1,8 @@
 // A lag screw from behind into the end of an arm, and glue.
 #include "build/joint_step.h"
+#include "measure/words.h"
 
+#include <cmath>
 #include <fmt/format.h>
 
 namespace owl {
@@ -18,21 +20,45 @@ class LagsStep : public JointStep {
             return;
         }
         const Fastener& f = j_.fasteners.front();
+        const bool one = j_.fasteners.size() == 1;
         words_.before = fmt::format(
-            "Bore through the {} from {}, {} wide and counterbored {} deep for head and "
-            "washer, {} from its left end, "
-            "and a pilot of {} into the end of the {}, {} deep.",
+            "Bore through the {} from {}, {} wide and counterbored {} deep for head and washer, \2 from its "
+            "left end and {} above its lower edge, and {} of {} into the end of the {}, {}, {} deep.",
             nameOf(j_.first), j_.drivenFrom, drillText(f.diameter + 0.5, in_.style), say(j_.counterbore),
-            say(Length::mm(f.from.x - partLeft())), drillText(4.5, in_.style), nameOf(j_.second),
-            say(j_.screwLength - j_.through + j_.counterbore));
+            heights(j_.first), one ? "a pilot" : "pilots", drillText(4.5, in_.style), nameOf(j_.second),
+            inTheEnd(), say(j_.screwLength - j_.through + j_.counterbore));
+        words_.place = say(Length::mm(f.from.x - partLeft()));
         words_.close = "Size the end grain and spread glue.";
         words_.after =
-            fmt::format("Drive a lag screw {} × {} into the {}. {}", drillText(f.diameter, in_.style),
-                        say(j_.screwLength), nameOf(j_.second), j_.note);
+            fmt::format("Drive {} {} × {} into the {}. {}",
+                        one ? std::string("a lag screw") : counted(j_.fasteners.size(), "lag screw"),
+                        drillText(f.diameter, in_.style), say(j_.screwLength), nameOf(j_.second), j_.note);
         s_.tools = {"drill bit " + drillText(f.diameter + 0.5, in_.style),
                     "drill bit " + drillText(4.5, in_.style), "socket driver"};
-        s_.minutes += 2 * c_.minutes("drill") + c_.minutes("screw");
+        s_.minutes +=
+            static_cast<double>(j_.fasteners.size()) * (2 * c_.minutes("drill") + c_.minutes("screw"));
         s_.cautions = c_.cautionsFor("drilling");
+    }
+
+    /// Above the lower edge of a part, each once.
+    [[nodiscard]] std::string heights(const std::string& part) const {
+        const Part* p = a_.find(part);
+        std::vector<std::string> out;
+        for (const auto& f : j_.fasteners) {
+            const double up = p ? f.from.z - p->bounds().at.z.mm() : 0;
+            if (const std::string s = say(Length::mm(std::round(up * 10) / 10));
+                std::find(out.begin(), out.end(), s) == out.end())
+                out.push_back(s);
+        }
+        return listed(out);
+    }
+    [[nodiscard]] std::string inTheEnd() const {
+        const Part* p = a_.find(j_.second);
+        const Cell box = p ? p->bounds() : Cell{};
+        const double middle = (box.at.z + box.size.z / 2).mm();
+        return j_.fasteners.size() == 1 && std::abs(j_.fasteners.front().from.z - middle) < 0.6
+                   ? std::string("in its middle")
+                   : heights(j_.second) + " above its lower edge";
     }
 };
 

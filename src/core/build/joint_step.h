@@ -18,9 +18,10 @@ class JointStep {
 
     /// Everything but the text.
     BuildStep run();
-    /// Said of a joint: what is done before glue is spread, how it is closed, and what follows then.
+    /// Said of a joint: what is done before glue is spread, how it is closed, and what follows then. `place`
+    /// is what a `\2` stands for, where equal joints are made in one go.
     struct Words {
-        std::string before, close, after;
+        std::string before, close, after, place;
     };
     [[nodiscard]] const Words& words() const { return words_; }
     /// Glue is spread: it drinks into end grain, squeezes out, and wants its time.
@@ -63,6 +64,9 @@ class JointStep {
     /// 'at 40 mm, 240 mm from the left end of the base, 9.5 mm from its back edge': from the part that is
     /// drilled.
     [[nodiscard]] std::string places() const;
+    /// Where they are on the second part: 'the same places on the end of shelf 2', or 'the rail at 56 mm, 215
+    /// mm from its left end, in the middle of its thickness' where that part begins elsewhere.
+    [[nodiscard]] std::string onTheSecond() const;
 
     const BuildInput& in_;
     const Joint& j_;

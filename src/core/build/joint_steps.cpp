@@ -1,6 +1,7 @@
 #include "build/joint_steps.h"
 
 #include "assembly/joint_places.h"
+#include "assembly/plugs.h"
 #include "build/joint_step.h"
 #include "build/sentences.h"
 #include "measure/words.h"
@@ -50,7 +51,7 @@ BuildStep JointStep::run() {
     s_.adds = s_.fresh;
     for (const auto& p : a_.parts)
         for (const auto& h : p.holes)
-            if (h.purpose == j_.id || h.purpose.starts_with(fmt::format("plug-{}-", j_.id)))
+            if (h.purpose == j_.id || isPlugHole(h, j_))
                 s_.shapes.push_back(h.id);
     make();
     if (!glued())
@@ -89,10 +90,22 @@ std::string JointStep::places() const {
     const Cell box = p ? p->bounds() : Cell{};
     std::string out;
     if (endOn()) {
-        for (const auto& f : j_.spots)
-            out += fmt::format("{}{} from the wall edge and {} up", out.empty() ? "" : ", ",
-                               say(f.at.y - box.at.y), say(f.at.z - box.at.z));
-        return out;
+        std::vector<std::string> from;
+        std::vector<std::string> up;
+        std::string each;
+        for (const auto& f : j_.spots) {
+            from.push_back(say(f.at.y - box.at.y));
+            up.push_back(say(f.at.z - box.at.z));
+            each += fmt::format("{}{} from the wall edge and {} up", each.empty() ? "" : ", ", from.back(),
+                                up.back());
+        }
+        const auto same = [](const std::vector<std::string>& all) {
+            return all.size() > 1 && std::all_of(all.begin(), all.end(),
+                                                 [&](const std::string& s) { return s == all.front(); });
+        };
+        return same(up)     ? fmt::format("{} from the wall edge, {} up", listed(from), up.front())
+               : same(from) ? fmt::format("{} up, {} from the wall edge", listed(up), from.front())
+                            : each;
     }
     if (oneAboveTheOther(j_)) {
         for (const auto& f : j_.spots)
@@ -169,7 +182,7 @@ BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joint
     for (const Joint* j : joints) {
         const auto step = maker(j->how)(in, *j, catalog);
         BuildStep s = step->run();
-        before.add(step->words().before, step->host());
+        before.add(step->words().before, step->host(), step->words().place);
         close.add(step->words().close, step->host());
         after.add(step->words().after, step->host());
         glued = glued || step->glued();

@@ -58,17 +58,29 @@ class ShapeSteps : StepMaker {
         s.cautions = c_.cautionsFor(work.caution);
     }
 
+    /// 'both ends sawn ..' of what is said of the left or the right end; other texts as they are.
+    static std::string ofBothEnds(std::string text) {
+        for (const std::string_view one : {"left end", "right end"})
+            if (text.starts_with(one))
+                text.replace(0, one.size(), "both ends");
+        return text;
+    }
     /// What is cut alike into equal parts is one step, on one setting.
     bool withItsLike(const Part& p, const Feature& f) {
+        const std::string ends = ofBothEnds(f.text); // left and right of one part are cut on one setting too
+        const std::string word = ends == f.text ? f.text : p.id + ends;
         const auto [known, fresh] =
-            alike_.try_emplace({f.kind, f.text, p.length, p.width, p.thickness}, out_.size());
+            alike_.try_emplace({f.kind, word, p.length, p.width, p.thickness}, out_.size());
         if (fresh)
             return false;
         BuildStep& s = out_[known->second];
         s.shapes.push_back(f.id);
         s.minutes += 4;
-        if (s.parts.back() == p.id) // the same at another place of it
+        if (s.parts.back() == p.id) { // the same at another place of it
+            if (s.text != capitalised(f.text) + ".")
+                s.text = capitalised(ends) + ".";
             return true;
+        }
         s.parts.push_back(p.id);
         s.fresh.push_back(p.id);
         std::vector<std::string> names;

@@ -27,4 +27,7 @@ class StepMaker {
     std::vector<BuildStep> out_;
 };
 
+/// Where `n` plugs for holes of `bore` come from.
+std::string plugsMade(PlugWay way, std::size_t n, const std::string& bore);
+
 } // namespace owl

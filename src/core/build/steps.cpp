@@ -29,9 +29,18 @@ class Steps : StepMaker {
             dryFit();
         std::set<std::string> known; // every part once, whatever it is joined to later
         const JointOrder order = workableOrder(a_);
-        for (const Move& move : order.moves)
-            if (!withTheOneBefore(move, known))
-                close(move, known);
+        for (std::size_t i = 0; i < order.moves.size(); ++i) {
+            const Move& move = order.moves[i];
+            if (withTheOneBefore(move, known))
+                continue;
+            Move alike = move;
+            while (i + 1 < order.moves.size() && sameWork(move, order.moves[i + 1]))
+                addTo(alike, order.moves[++i]);
+            close(alike, known);
+            if (alike.joints.size() > move.joints.size())
+                inOneGo(alike);
+            before_ = &order.moves[i];
+        }
         shapeTogether();
         keep(boreSteps(in_, c_));
         plug();
@@ -61,6 +70,7 @@ class Steps : StepMaker {
         BuildStep s = jointStep(now, move.joints, c_);
         s.brought = move.comes;
         s.from = move.from;
+        s.time = timeOf(*move.joints.front());
         if (move.slides)
             s.text += " It slides in along its housing.";
         if (move.forced)
@@ -74,7 +84,40 @@ class Steps : StepMaker {
                 }
         std::erase_if(s.adds, [&](const std::string& p) { return !known.insert(p).second; });
         out_.push_back(std::move(s));
-        before_ = &move;
+    }
+
+    /// Arms that are screwed to their ledger one like the other: bored in one go, glued in one go.
+    [[nodiscard]] bool sameWork(const Move& one, const Move& next) const {
+        const auto single = [](const Move& m) {
+            return m.joints.size() == 1 && m.joints.front()->how == Joinery::lagsGlue && m.stuck.empty() &&
+                   !m.slides && !m.forced;
+        };
+        if (!single(one) || !single(next))
+            return false;
+        const Part* a = a_.find(one.joints.front()->second);
+        const Part* b = a_.find(next.joints.front()->second);
+        return one.joints.front()->first == next.joints.front()->first && a && b && a->name == b->name;
+    }
+    static void addTo(Move& all, const Move& next) {
+        if (all.joints.size() == 1) { // the first one may have been brought to the arm
+            const Joint& j = *all.joints.front();
+            if (all.comes == std::vector{j.first}) {
+                std::swap(all.comes, all.there);
+                all.from = -all.from;
+            }
+        }
+        all.joints.push_back(next.joints.front());
+        all.comes.push_back(next.joints.front()->second);
+    }
+    void inOneGo(const Move& move) {
+        BuildStep& s = out_.back();
+        s.title = fmt::format("Fit the {}", counted(move.joints.size(), a_.find(move.comes.front())->name));
+    }
+
+    static StepTime timeOf(const Joint& j) {
+        if (j.kind == "laid" || j.kind == "pins")
+            return StepTime::whenHung;
+        return j.kind == "stuck" || j.kind == "turned_in" ? StepTime::whenFinished : StepTime::onTheBench;
     }
 
     /// A special driver, where no straight one gets to the screws.
@@ -252,15 +295,7 @@ class Steps : StepMaker {
         if (plugs.empty())
             return;
         const std::string bore = drillText(plugs.front()->width.mm(), in_.style);
-        const std::string n = std::to_string(plugs.size());
-        std::string text =
-            a_.plugs == PlugWay::cut
-                ? fmt::format(
-                      "Cut {} plugs of {} with a plug cutter in the drill press from an offcut of the same "
-                      "board, across its face, so that their grain can run with the wood around them; "
-                      "lever them out. ",
-                      n, bore)
-                : fmt::format("Take {} plugs of {} with side grain; end grain drinks the finish. ", n, bore);
+        std::string text = plugsMade(a_.plugs, plugs.size(), bore);
         text +=
             "Glue in the wall of the hole only, turn the plug until its grain runs with the part's, tap it "
             "home. When the glue is hard, pare it flush with a flat chisel from all sides, or saw it with no "
@@ -308,6 +343,15 @@ class Steps : StepMaker {
 };
 
 } // namespace
+
+std::string plugsMade(PlugWay way, std::size_t n, const std::string& bore) {
+    return way == PlugWay::cut
+               ? fmt::format("Cut {} plugs of {} with a plug cutter in the drill press from an offcut of the "
+                             "same board, across its face, so that their grain can run with the wood around "
+                             "them; lever them out. ",
+                             n, bore)
+               : fmt::format("Take {} plugs of {} with side grain; end grain drinks the finish. ", n, bore);
+}
 
 std::string drillText(double mm, const NumberStyle& style) {
     if (style.units == Units::metric)

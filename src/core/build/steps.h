@@ -8,6 +8,10 @@
 
 namespace owl {
 
+/// When a step comes: pads and hooks would be in the way of a finish, loose shelves and plates in that of
+/// the lifting.
+enum class StepTime { onTheBench, whenFinished, whenHung };
+
 struct BuildStep {
     std::string id; ///< 'ledge-1/glue-base-back'
     std::string title, text;
@@ -28,6 +32,7 @@ struct BuildStep {
     bool onWall = false;               ///< done at the wall, after finishing
     bool hangs = false;                ///< the piece goes onto the wall
     bool byTheSchedule = false;        ///< its time is in the finish schedule
+    StepTime time = StepTime::onTheBench;
     std::vector<std::string> cautions;
 };
 

@@ -144,7 +144,7 @@ class HollowBuilder : ArmsBuilder {
         const double blade = std::atan2(ofFront ? te : tf, ofFront ? tf : te) * 180 / 3.141592653589793;
         p.features.push_back({fmt::format("{}/mitre-{}", p.id, left ? "left" : "right"),
                               "mitre",
-                              fmt::format("{} end sawn with the blade at {:.1f}°, the long side outwards",
+                              fmt::format("{} end sawn with the blade at {:.3g}°, the long side outwards",
                                           ofFront ? (left ? "left" : "right") : "front", blade),
                               {}});
     }

@@ -20,6 +20,7 @@
 #include <algorithm>
 #include <array>
 #include <fmt/format.h>
+#include <iterator>
 #include <map>
 
 namespace owl {
@@ -300,6 +301,17 @@ class Planner {
         pp.steps.push_back(std::move(s));
     }
 
+    static std::vector<BuildStep> takeOut(std::vector<BuildStep>& steps, StepTime time) {
+        const auto first = std::stable_partition(steps.begin(), steps.end(),
+                                                 [&](const BuildStep& s) { return s.time != time; });
+        std::vector<BuildStep> out(std::make_move_iterator(first), std::make_move_iterator(steps.end()));
+        steps.erase(first, steps.end());
+        return out;
+    }
+    static void append(std::vector<BuildStep>& to, std::vector<BuildStep> more) {
+        to.insert(to.end(), std::make_move_iterator(more.begin()), std::make_move_iterator(more.end()));
+    }
+
     void build(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) const {
         applyFits({project_, shop_, catalog_}, piece, pp);
         boreJoints(pp.made.assembly, wood.fastenerG(), catalog_);
@@ -321,7 +333,10 @@ class Planner {
         in.wallScrew = hold ? hold->option.screw : nullptr;
         in.anchor = hold ? hold->option.anchor : nullptr;
         pp.steps = buildSteps(in, catalog_);
+        std::vector<BuildStep> finished = takeOut(pp.steps, StepTime::whenFinished);
+        std::vector<BuildStep> hung = takeOut(pp.steps, StepTime::whenHung);
         finishStep(piece, pp);
+        append(pp.steps, std::move(finished));
         if (hold && hold->feasible) {
             markWalls({project_, shop_, catalog_}, plan_, wall, pp);
         }
@@ -345,6 +360,9 @@ class Planner {
         pp.steps.insert(pp.steps.end(), open.begin(), good);
         pp.steps.insert(pp.steps.end(), hang.begin(), hang.end());
         pp.steps.insert(pp.steps.end(), good, open.end());
+        for (auto& s : hung)
+            s.onWall = true;
+        append(pp.steps, std::move(hung));
         addFitSteps({project_, shop_, catalog_}, piece, pp);
         for (auto& s : pp.steps)
             for (auto& c : s.cautions)
