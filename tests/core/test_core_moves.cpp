@@ -361,6 +361,23 @@ class TestMoves : public QObject {
         }
         QVERIFY(own > 0 || kind == "platform");
     }
+    /// Joints that close together each keep their number, and what they have in common is said once.
+    void nothingIsLostBetweenJointsThatCloseTogether() {
+        const Plan plan = planWith("bookcase", "joinery=pockets");
+        const BuildStep* s = joining(plan, "bottom-right");
+        QVERIFY(s && s->joins.size() > 3);
+        QCOMPARE(times(s->text, "Set the pocket-hole jig"), std::size_t(1));
+        QCOMPARE(times(s->text, "Bore "), s->joins.size());
+        QVERIFY2(has(s->text, "clamp the right side to shelf 3, bottom"), s->text.c_str());
+        QVERIFY(!has(s->text, "Drive 3 screws")); // of each joint, or of all?
+        // screws through two boards into one: both are told, and plugs before their clearance holes
+        const Plan braced = planWith("braced");
+        const std::string& text = joining(braced, "brace-1-rail")->text;
+        QVERIFY2(has(text, "through the rail into brace 1") && has(text, "through the top into brace 1"),
+                 text.c_str());
+        QVERIFY2(text.find("10 mm wide and 6 mm deep for the plugs") < text.find("Spread glue"),
+                 text.c_str());
+    }
     /// Every lag screw of an arm has its height.
     void everyLagScrewIsTold() {
         const Plan plan = planWith("platform");

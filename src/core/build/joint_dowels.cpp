@@ -25,11 +25,11 @@ class DowelsStep : public JointStep {
                                     "holes {} deep in the {} and {} deep in the {}.",
                                     counted(count(), "place"), places(), onTheSecond(), say(j_.pin),
                                     say(j_.pinFirst), nameOf(j_.first), say(j_.pinSecond), nameOf(j_.second));
-        words_.close =
-            fmt::format("Brush a little glue into the holes and along the edge, push in {} {} × {}, put "
-                        "the parts together, and clamp every {} for an hour. Too much glue in a hole keeps "
-                        "the dowel out.",
-                        counted(count(), "dowel"), say(j_.pin), say(j_.pinLength), say(300_mm));
+        words_.close = fmt::format(
+            "Brush a little glue into the holes and along the edge, push in the dowels, {} × {}, put "
+            "the parts together, and clamp every {} for an hour. Too much glue in a hole keeps "
+            "the dowel out.",
+            say(j_.pin), say(j_.pinLength), say(300_mm));
         s_.tools = {"doweling guide", "drill bit " + drillText(j_.pin.mm(), in_.style), "depth stop",
                     "clamps"};
         s_.minutes += static_cast<double>(count()) * c_.minutes("dowel");

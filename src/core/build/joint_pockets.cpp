@@ -37,16 +37,15 @@ class PocketsStep : public JointStep {
         if (!screw || !p || j_.spots.empty())
             return;
         words_.before = fmt::format(
-            "Set the pocket-hole jig and the collar on its bit for boards of {}. Bore {} in the {} from "
-            "{}, at {}.",
+            "Set the pocket-hole jig and the collar on its bit for boards of {}.\nBore {} in the {} "
+            "from {}, at {}.",
             say(p->thickness), counted(count(), "pocket"), nameOf(j_.first), j_.drivenFrom, pocketPlaces());
-        words_.close =
-            fmt::format("Spread glue, clamp the {} to the {} so that the faces stay where they are (the "
-                        "screws pull towards the pockets).",
-                        nameOf(j_.first), nameOf(j_.second));
-        words_.after =
-            fmt::format("Drive {} {} × {} with the long square bit into the {}.", counted(count(), "screw"),
-                        screw->label, screwLengthText(*screw, j_.screwLength.mm()), nameOf(j_.second));
+        words_.close = fmt::format(
+            "Spread glue, clamp the {} to the \1 so that the faces stay where they are (the screws "
+            "pull towards the pockets).",
+            nameOf(begins() ? j_.first : newcomer()));
+        words_.after = fmt::format("Drive a screw {} × {} out of each pocket with the long square bit.",
+                                   screw->label, screwLengthText(*screw, j_.screwLength.mm()));
         s_.tools = {"pocket-hole jig", "drill", "driver", "clamps"};
         s_.minutes += static_cast<double>(count()) * (c_.minutes("drill") + c_.minutes("screw"));
         s_.cautions = c_.cautionsFor("drilling");

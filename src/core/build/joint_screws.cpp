@@ -26,30 +26,35 @@ class ScrewsStep : public JointStep {
             return;
         }
         const std::string length = screwLengthText(*screw, j_.screwLength.mm());
-        words_.before = fmt::format(
-            "Drill {} ({}) through the {} from {}, at {}; countersink {}. Clamp the parts "
-            "flush "
-            "and drill the pilots ({}) through those holes into the {}, {} deep from its surface.",
-            counted(count(), "clearance hole"), clearanceBit(*screw), nameOf(j_.first), j_.drivenFrom,
-            places(), say(j_.counterbore), pilotBit(*screw, in_.G), nameOf(j_.second),
-            say(j_.screwLength - j_.through + j_.counterbore));
-        words_.close = "Spread glue and clamp again.";
-        words_.after = fmt::format("Drive {} {} × {} into the {}; the clamps can come off now.",
-                                   counted(count(), "screw"), screw->label, length, nameOf(j_.second));
         const bool plugged = std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& q) {
             return q.kind == plugJoint && q.id.starts_with(fmt::format("plug-{}-", j_.id));
         });
-        words_.after +=
-            plugged    ? fmt::format(" The heads show: bore {} wide for plugs first, then the clearance "
-                                        "holes in the middle of that.",
-                                     drillText(screw->plug, in_.style))
-            : j_.shows ? " The heads show: set them a little deeper and fill or plug them."
-            : j_.drivenFrom == "below"
-                ? fmt::format(" The heads are under the {}, out of sight.", nameOf(j_.first))
-            : j_.drivenFrom == "behind" ? " The heads are against the wall, out of sight."
-                                        : " What comes over them, or stands there, hides the heads.";
+        const std::string plug = drillText(screw->plug, in_.style);
+        const std::string heads = plugged
+                                      ? fmt::format("before that {} wide and {} deep for the plugs", plug,
+                                                    say(j_.counterbore - Length::mm(screw->countersink())))
+                                      : "countersink " + say(j_.counterbore);
+        words_.before = fmt::format("Drill {} ({}) through the {} from {}, at {}; {}. Clamp the parts flush "
+                                    "and drill the pilots ({}) "
+                                    "through those holes into the {}, {} deep from its surface.",
+                                    counted(count(), "clearance hole"), clearanceBit(*screw),
+                                    nameOf(j_.first), j_.drivenFrom, places(), heads, pilotBit(*screw, in_.G),
+                                    nameOf(j_.second), say(j_.screwLength - j_.through + j_.counterbore));
+        words_.close = "Spread glue and clamp again.";
+        words_.after =
+            fmt::format("Drive {} {} × {} through the {} into the {}; the clamps can come off now.",
+                        counted(count(), "screw"), screw->label, length, nameOf(j_.first), nameOf(j_.second));
+        words_.after += plugged    ? " Plugs come over the heads."
+                        : j_.shows ? " The heads show: set them a little deeper and fill or plug them."
+                        : j_.drivenFrom == "below"
+                            ? fmt::format(" The heads are under the {}, out of sight.", nameOf(j_.first))
+                        : j_.drivenFrom == "behind"
+                            ? " The heads are against the wall, out of sight."
+                            : " What comes over them, or stands there, hides the heads.";
         s_.tools = {"drill bit " + clearanceBit(*screw), "drill bit " + pilotBit(*screw, in_.G),
                     "countersink", "clamps"};
+        if (plugged)
+            s_.tools.push_back("drill bit " + plug);
         s_.minutes += static_cast<double>(count()) * (2 * c_.minutes("drill") + c_.minutes("screw"));
         s_.cautions = c_.cautionsFor("drilling");
     }

@@ -19,7 +19,7 @@ class JointStep {
     /// Everything but the text.
     BuildStep run();
     /// Said of a joint: what is done before glue is spread, how it is closed, and what follows then. `place`
-    /// is what a `\2` stands for, where equal joints are made in one go.
+    /// is what a `\2` stands for, where equal joints are made in one go. Lines of a text are said once each.
     struct Words {
         std::string before, close, after, place;
     };

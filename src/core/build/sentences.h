@@ -13,6 +13,11 @@ namespace owl {
 class Sentences {
   public:
     void add(const std::string& text, const std::string& host, const std::string& place = {}) {
+        if (const auto end = text.find('\n'); end != std::string::npos) {
+            add(text.substr(0, end), host, place);
+            add(text.substr(end + 1), host, place);
+            return;
+        }
         if (text.find_first_not_of(' ') == std::string::npos)
             return;
         const auto known =
