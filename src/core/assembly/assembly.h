@@ -58,6 +58,7 @@ struct Joint {
     bool shows = false;     ///< heads (or plugs over them) can be seen on the hung piece
     bool carries = true;    ///< part of the load path
     std::string note;
+    std::string sits;          ///< where the first part lies on the second, when none of its edges says so
     bool atWall = false;       ///< made when the piece goes up
     std::size_t stage = 0;     ///< which of the stages there, where a piece has several
     std::string kind = "butt"; ///< 'butt', 'tongue_groove', 'sliding' .. as the contract names it

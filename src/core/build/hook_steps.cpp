@@ -49,6 +49,7 @@ BuildStep first(const HangInput& in, const Catalog& catalog) {
 
 void hookSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
     const bool eyes = in.way == "eight";
+    const bool wooden = in.hanger->kind == HangerKind::cleat;
     if (!eyes)
         out.push_back(first(in, catalog));
     const bool two = in.length > Length::mm(1500) || in.mass > 20;
@@ -64,9 +65,10 @@ void hookSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSte
                                  "then the others. In all {}, pan heads.",
                                  fixings(in));
     else if (in.way == "cleat")
-        hang.text += "Hold it above the wall's half, flat on the wall, and let it down until the slopes meet "
-                     "all along. Push it sideways to its place. It must lean on its spacer below; tap from "
-                     "beneath: it must not climb.";
+        hang.text += fmt::format(
+            "Hold it above the wall's half, flat on the wall, and let it down until {} all along. Push it "
+            "sideways to its place. It must lean on its {} below; tap from beneath: it must not climb.",
+            wooden ? "the slopes meet" : "its rail catches in the other", wooden ? "spacer" : "bumpers");
     else if (in.way == "keyhole")
         hang.text += "Let the heads enter the wide ends of the slots and let it down until it stops. If it "
                      "rattles, take it off and turn the screws in by a quarter; if it will not go on, out by "

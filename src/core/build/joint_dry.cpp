@@ -1,5 +1,6 @@
 // What is screwed or laid on without glue: metal, pads, loose shelves, plates.
 #include "build/joint_step.h"
+#include "measure/words.h"
 
 #include <cmath>
 #include <fmt/format.h>
@@ -54,15 +55,18 @@ class DryStep : public JointStep {
             s_.minutes += 1;
             return;
         }
-        std::string at;
+        std::vector<std::string> at; // two one above the other are at one place
         for (const auto& f : j_.fasteners)
-            at += (at.empty() ? "" : ", ") + say(Length::mm(std::round(f.from.x * 2) / 2));
+            if (const std::string x = say(Length::mm(std::round(f.from.x * 2) / 2));
+                std::find(at.begin(), at.end(), x) == at.end())
+                at.push_back(x);
         const Fastener& f = j_.fasteners.front();
-        words_.close = fmt::format(
-            "Lay the {} on the {} and drive its {} small screws, {} × {}, at {} from the left "
-            "end of the piece; bore {} first, with tape on the bit. {}",
-            nameOf(j_.first), nameOf(j_.second), j_.fasteners.size(), drillText(f.diameter, in_.style),
-            say(Length::mm(f.length)), at, drillText(2, in_.style), j_.note);
+        words_.close =
+            fmt::format("Lay the {} on the {} and drive its {}, {} × {}, at {} from the left "
+                        "end of the piece; bore {} first, with tape on the bit. {}",
+                        nameOf(j_.first), nameOf(j_.second), counted(j_.fasteners.size(), "small screw"),
+                        drillText(f.diameter, in_.style), say(Length::mm(f.length)), listed(at),
+                        drillText(2, in_.style), j_.note);
         s_.tools = {"drill bit " + drillText(2, in_.style), "screwdriver"};
         s_.minutes += 2 + static_cast<double>(j_.fasteners.size());
         s_.cautions = c_.cautionsFor("drilling");

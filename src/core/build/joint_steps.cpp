@@ -182,6 +182,7 @@ BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joint
     for (const Joint* j : joints) {
         const auto step = maker(j->how)(in, *j, catalog);
         BuildStep s = step->run();
+        before.add(j->sits, step->host());
         before.add(step->words().before, step->host(), step->words().place);
         close.add(step->words().close, step->host());
         after.add(step->words().after, step->host());

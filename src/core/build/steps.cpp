@@ -43,6 +43,7 @@ class Steps : StepMaker {
         }
         shapeTogether();
         keep(boreSteps(in_, c_));
+        boreLate();
         plug();
         fill();
         numbered();
@@ -114,10 +115,26 @@ class Steps : StepMaker {
         s.title = fmt::format("Fit the {}", counted(move.joints.size(), a_.find(move.comes.front())->name));
     }
 
-    static StepTime timeOf(const Joint& j) {
+    [[nodiscard]] StepTime timeOf(const Joint& j) const {
         if (j.kind == "laid" || j.kind == "pins")
             return StepTime::whenHung;
-        return j.kind == "stuck" || j.kind == "turned_in" ? StepTime::whenFinished : StepTime::onTheBench;
+        const Part* first = a_.find(j.first); // metal and rubber that the piece hangs by
+        const bool fitting = first && first->fromSupport && first->stock == Stock::fitting;
+        return fitting || j.kind == "stuck" || j.kind == "turned_in" ? StepTime::whenFinished
+                                                                     : StepTime::onTheBench;
+    }
+    /// What comes on late is bored when it is there.
+    void boreLate() {
+        std::set<std::string> late;
+        for (const auto& s : out_)
+            if (s.time == StepTime::whenFinished)
+                late.insert(s.adds.begin(), s.adds.end());
+        for (auto& s : out_)
+            if (s.joins.empty() &&
+                std::any_of(s.parts.begin(), s.parts.end(),
+                            [&](const std::string& p) { return late.contains(p); }) &&
+                s.id.find("/bore-") != std::string::npos)
+                s.time = StepTime::whenFinished;
     }
 
     /// A special driver, where no straight one gets to the screws.

@@ -137,7 +137,8 @@ class HangerMounter {
         spacer.why = {"as thick as the cleat: without it the piece leans in"};
         out_.parts = {std::move(wall), std::move(mine), std::move(spacer)};
         glueOn();
-        join("spacer-rail", "cleat-spacer", a_.wallPart, Joinery::glue, "butt");
+        join("spacer-rail", "cleat-spacer", a_.wallPart, Joinery::glue, "butt").sits =
+            fmt::format("Flush with the lower edge of the {}, {}.", railName(), fromItsLeft(l_.x0));
         Joint& hook = join("cleat-hook", "cleat-wall", "cleat", Joinery::dry, "hooked");
         hook.atWall = true;
         wallFixings({"cleat-wall"}, t);
@@ -146,6 +147,7 @@ class HangerMounter {
     /// The piece's half on the rail: glue, and screws from behind that stay inside it.
     void glueOn() {
         Joint& j = join("cleat-rail", "cleat", a_.wallPart, Joinery::glue, "butt");
+        j.sits = sits(l_.x0, l_.pieceHigh);
         const Screw* s = p_.catalog ? p_.catalog->findScrew(p_.metric ? "m4" : "g8") : nullptr;
         const Part* rail = a_.find(a_.wallPart);
         if (!s || !rail)
@@ -202,6 +204,7 @@ class HangerMounter {
         out_.parts = {std::move(wall), std::move(mine)};
         Joint& j = join("rail-back", "rail-piece", a_.wallPart, Joinery::screws, "screwed");
         j.through = Length::mm(half);
+        j.sits = sits(l_.x0, l_.pieceHigh);
         const double z = l_.pieceHigh - (h_.height - h_.engaged) / 2;
         for (Length x : spread(Length::mm(l_.x0), Length::mm(l_.x1), 30_mm, 150_mm, {}, 10_mm))
             plateScrew(j, {x.mm(), half, z});
@@ -233,6 +236,21 @@ class HangerMounter {
         }
     }
 
+    [[nodiscard]] std::string railName() const {
+        const Part* rail = a_.find(a_.wallPart);
+        return rail ? rail->name : std::string("rail");
+    }
+    [[nodiscard]] std::string below(double z) const {
+        return std::abs(l_.top - z) < 0.05 ? "flush with the upper edge of the " + railName()
+                                           : say(l_.top - z) + " below the upper edge of the " + railName();
+    }
+    [[nodiscard]] std::string fromItsLeft(double x) const {
+        const Part* rail = a_.find(a_.wallPart);
+        return say(x - (rail ? rail->bounds().at.x.mm() : 0)) + " from its left end";
+    }
+    [[nodiscard]] std::string sits(double x, double high) const {
+        return fmt::format("Its upper edge {}, {}.", below(high), fromItsLeft(x));
+    }
     void cut(const std::string& id, const std::string& purpose, std::string text,
              std::vector<ConvexCell> tools) {
         out_.cuts.push_back(
@@ -262,14 +280,16 @@ class HangerMounter {
             const double high = plate ? z1 - 8 : z1;
             tools.push_back(pocket(x, head, low, high, h_.recess, h_.thickness));
             cut("pocket-" + n, plate ? id + "-screws" : "m" + n,
-                plate ? fmt::format(
-                            "{} from the left end of the piece: let the plate in flush, {} deep, {} wide "
-                            "and {} high; under its slot a pocket {} deep for the screw's head",
-                            say(x), say(h_.thickness), say(h_.width), say(h_.height), say(h_.recess))
-                      : fmt::format(
-                            "{} from the left end of the piece: a keyhole slot {} deep and {} long, round "
-                            "end down, with a keyhole bit in one pass up and back",
-                            say(x), say(h_.recess), say(h_.height)),
+                plate
+                    ? fmt::format(
+                          "{} from the left end of the piece, its upper edge {}: let the plate in "
+                          "flush, {} deep, {} wide and {} high; under its slot a pocket {} deep for the "
+                          "screw's head",
+                          say(x), below(z1), say(h_.thickness), say(h_.width), say(h_.height), say(h_.recess))
+                    : fmt::format(
+                          "{} from the left end of the piece, its upper end {}: a keyhole slot {} deep and "
+                          "{} long, round end down, with a keyhole bit in one pass up and back",
+                          say(x), below(z1), say(h_.recess), say(h_.height)),
                 std::move(tools));
             if (plate) {
                 out_.parts.push_back(fitting(id, "keyhole plate", x - h_.width / 2, x + h_.width / 2, z0, z1,
@@ -293,6 +313,7 @@ class HangerMounter {
                                          l_.standOff - h_.thickness, l_.standOff, "steel"));
             Joint& j = join(id + "-screws", id, a_.wallPart, Joinery::screws, "screwed");
             j.through = Length::mm(h_.thickness);
+            j.sits = fmt::format("Ring up, its upper edge {}.", below(z1));
             for (double z : {z0 + 6, z0 + 18})
                 plateScrew(j, {x, l_.standOff - h_.thickness, z});
         }
@@ -332,6 +353,7 @@ class HangerMounter {
             out_.parts.push_back(std::move(p));
             Joint& j = join(id + "-stuck", id, a_.wallPart, Joinery::dry, "butt");
             j.carries = false;
+            j.sits = fmt::format("Flush with the lower edge of the {}.", railName());
         }
     }
 
