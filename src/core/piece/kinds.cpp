@@ -137,7 +137,7 @@ tl::expected<PieceParams, std::string> withParameter(PieceParams p, const std::s
         for (const auto& n : setter.names())
             all += (all.empty() ? "" : ", ") + n;
         return tl::unexpected(
-            fmt::format("a {} has no parameter \"{}\"; it has {}.", kindInfo(p).id, name, all));
+            fmt::format("{} has no parameter \"{}\"; it has {}.", kindInfo(p).id, name, all));
     }
     if (!setter.error().empty())
         return tl::unexpected(setter.error());

@@ -260,7 +260,7 @@ class Book {
         bool atWall = false;
         for (const auto& s : pp.steps) {
             if (s.onWall && !std::exchange(atWall, true) && !plan_.finish.steps.empty())
-                add(BlockKind::paragraph, "Now the finish, on its own page; then, at the wall:");
+                add(BlockKind::paragraph, "The finish is on its own page. At the wall, when it has dried:");
             add(BlockKind::heading, fmt::format("☐ {}. {}", ++n, s.title));
             if (!s.joint.empty()) {
                 PieceViewOptions o = stepOptions(pp, s);
