@@ -68,6 +68,39 @@ double stiffnessOfRod(const Plan& plan, const std::string& id) {
 class TestCorner : public QObject {
     Q_OBJECT
   private slots:
+    /// Boards are glued up square and sawn to the outline after that, whatever goes onto the panel later.
+    void boardsAreSawnWhenTheyAreOnePanel() {
+        std::size_t panels = 0;
+        for (std::uint64_t seed = 0; seed < 24; ++seed) {
+            const Project p =
+                seed == 0 ? test::with("corner", {}) : randomProject("corner", Units::metric, seed).value();
+            const Plan plan = test::planOf(p);
+            const PiecePlan& pp = plan.pieces.front();
+            const auto at = [&](auto found) {
+                return std::find_if(pp.steps.begin(), pp.steps.end(), found) - pp.steps.begin();
+            };
+            const auto outline = at([](const BuildStep& s) { return s.id.ends_with("/shape-outline"); });
+            if (outline == static_cast<std::ptrdiff_t>(pp.steps.size()))
+                continue;
+            ++panels;
+            const BuildStep& saw = pp.steps[static_cast<std::size_t>(outline)];
+            QVERIFY(saw.shapes.size() > 1 && saw.shapes.size() == saw.parts.size());
+            const auto isSawn = [&](const std::string& part) {
+                return std::find(saw.parts.begin(), saw.parts.end(), part) != saw.parts.end();
+            };
+            for (const auto& j : pp.assembly().joints) {
+                const auto joined = at([&](const BuildStep& s) {
+                    return std::find(s.joins.begin(), s.joins.end(), j.id) != s.joins.end();
+                });
+                if (isSawn(j.first) && isSawn(j.second))
+                    QVERIFY2(joined < outline, j.id.c_str());
+                else if (isSawn(j.first) || isSawn(j.second))
+                    QVERIFY2(outline < joined,
+                             qPrintable(QString("seed %1: %2").arg(seed).arg(j.id.c_str())));
+            }
+        }
+        QVERIFY(panels > 5);
+    }
     /// Of boards an L is two, each with its grain along its wall, half of each where they cross.
     void anLOfBoardsIsLapped() {
         for (const double angle : {84.0, 90.0, 95.0}) {

@@ -246,8 +246,11 @@ class BoreSteps : StepMaker {
                                    roomForHeads(*screw, one->counterbore, in_.style), one->drivenFrom);
         for (const auto& n : notes)
             text += " " + n;
-        auto& s = add("wall-screws-" + p.id, "Bore " + theName(p.name) + " for the wall", std::move(text),
-                      c_.minutes("drill") * 2 * static_cast<double>(holes.size()));
+        const Part* into = a_.find(one->second);
+        auto& s = add("wall-screws-" + p.id,
+                      fmt::format("Bore {} for its screws into {}", theName(p.name),
+                                  into ? theName(into->name) : one->second),
+                      std::move(text), c_.minutes("drill") * 2 * static_cast<double>(holes.size()));
         s.parts = s.fresh = {p.id};
         for (const auto& b : all)
             s.shapes.insert(s.shapes.end(), b.holes.begin(), b.holes.end());

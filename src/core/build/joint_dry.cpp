@@ -61,17 +61,27 @@ class DryStep : public JointStep {
                 std::find(at.begin(), at.end(), x) == at.end())
                 at.push_back(x);
         const Fastener& f = j_.fasteners.front();
-        words_.close =
-            fmt::format("Lay the {} on the {} and drive its {}, {} × {}, at {} from the left "
-                        "end of the piece; bore {} first, with tape on the bit. {}",
-                        nameOf(j_.first), nameOf(j_.second), counted(j_.fasteners.size(), "small screw"),
-                        drillText(f.diameter, in_.style), say(Length::mm(f.length)), listed(at),
-                        drillText(2, in_.style), j_.note);
+        words_.close = fmt::format(
+            "Lay the {} on the {} and drive its {}, {} × {}, at {} from the left end of the piece{}; bore {} "
+            "first, with tape on the bit. {}",
+            nameOf(j_.first), nameOf(j_.second), counted(j_.fasteners.size(), "small screw"),
+            drillText(f.diameter, in_.style), say(Length::mm(f.length)), listed(at), fromTheBack(),
+            drillText(2, in_.style), j_.note);
         s_.tools = {"drill bit " + drillText(2, in_.style), "screwdriver"};
         s_.minutes += 2 + static_cast<double>(j_.fasteners.size());
         s_.cautions = c_.cautionsFor("drilling");
     }
 
+    /// From above or below, one behind the other: how far each is from the back of the piece.
+    [[nodiscard]] std::string fromTheBack() const {
+        std::vector<std::string> out;
+        for (const auto& f : j_.fasteners)
+            if (std::abs(f.direction.z) > 0.9)
+                out.push_back(say(Length::mm(std::round(f.from.y * 2) / 2)));
+        return out.size() < 2 || j_.fasteners.front().from.x != j_.fasteners.back().from.x
+                   ? std::string()
+                   : ", " + listed(out) + " from its back";
+    }
     [[nodiscard]] bool glued() const override { return false; }
 };
 

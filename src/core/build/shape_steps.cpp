@@ -1,6 +1,7 @@
 #include "build/shape_steps.h"
 #include "build/step_maker.h"
 
+#include "assembly/outline.h"
 #include "build/feature_work.h"
 #include "measure/words.h"
 
@@ -39,7 +40,8 @@ class ShapeSteps : StepMaker {
     void shapeParts() {
         for (const auto& p : a_.parts)
             for (const auto& f : p.features) {
-                if (f.id == a_.shapedTogether || f.kind == "pin_row" || madeElsewhere(f) || withItsLike(p, f))
+                if (f.id == a_.shapedTogether || f.kind == "pin_row" || f.purpose == panelOutline ||
+                    madeElsewhere(f) || withItsLike(p, f))
                     continue;
                 if (f.kind == "band")
                     band(p, f);

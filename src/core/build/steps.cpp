@@ -1,8 +1,10 @@
 #include "build/steps.h"
 
+#include "assembly/outline.h"
 #include "assembly/plugs.h"
 
 #include "build/bore_steps.h"
+#include "build/feature_work.h"
 #include "build/joint_steps.h"
 #include "build/order.h"
 #include "build/shape_steps.h"
@@ -41,6 +43,7 @@ class Steps : StepMaker {
                 inOneGo(alike);
             before_ = &order.moves[i];
         }
+        sawOutline();
         shapeTogether();
         keep(boreSteps(in_, c_));
         boreLate();
@@ -239,6 +242,38 @@ class Steps : StepMaker {
     [[nodiscard]] std::size_t inTheShop() const {
         return static_cast<std::size_t>(
             std::count_if(a_.joints.begin(), a_.joints.end(), [](const Joint& j) { return !j.atWall; }));
+    }
+    [[nodiscard]] bool inPanel(const std::string& part) const {
+        const Part* p = a_.find(part);
+        return p && std::any_of(p->features.begin(), p->features.end(),
+                                [](const Feature& f) { return f.purpose == panelOutline; });
+    }
+    /// Boards that make a panel are sawn to its outline together, once the last of them is glued on and
+    /// before anything else is.
+    void sawOutline() {
+        BuildStep s;
+        for (const auto& p : a_.parts)
+            for (const auto& f : p.features)
+                if (f.purpose == panelOutline) {
+                    s.text = capitalised(f.text) + ".";
+                    s.parts.push_back(p.id);
+                    s.shapes.push_back(f.id);
+                    s.tools = workOf(f).tools;
+                    s.minutes = s.minutes > 0 ? s.minutes + 4 : workOf(f).minutes;
+                    s.cautions = c_.cautionsFor(workOf(f).caution);
+                }
+        if (s.parts.empty())
+            return;
+        s.id = in_.piece + "/shape-outline";
+        s.title = "Saw the panel to its outline";
+        const auto ofThePanel = [&](const BuildStep& step) {
+            return std::any_of(step.joins.begin(), step.joins.end(), [&](const std::string& id) {
+                const Joint* j = a_.joint(id);
+                return j && inPanel(j->first) && inPanel(j->second);
+            });
+        };
+        const auto last = std::find_if(out_.rbegin(), out_.rend(), ofThePanel);
+        out_.insert(last.base(), std::move(s));
     }
     /// A profile that runs over joints is made when they are glued.
     void shapeTogether() {

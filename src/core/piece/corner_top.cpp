@@ -1,4 +1,5 @@
 // The top of a corner shelf: its boards, their outline and front edge, the strip along it.
+#include "assembly/outline.h"
 #include "piece/corner_builder.h"
 
 #include <algorithm>
@@ -142,6 +143,8 @@ void CornerBuilder::outlineFeature(Part& p, int n) {
                             say(p_.arm)));
     else
         feature(p, "mitre", "mitre", fmt::format("sawn to the outline: {}", outlineWords()));
+    if (n > 1 && !ell())
+        p.features.back().purpose = panelOutline;
 }
 
 std::string CornerBuilder::outlineWords() const {
