@@ -129,10 +129,10 @@ class WallPainter {
         const std::array<std::string, 2> words{"good for its top",
                                                sayRound(b.low) + " to " + sayRound(b.high)};
         for (std::size_t i = 0; i < 2; ++i) {
-            auto& t = pen_.text({left || beside ? 0 : W_, y(b.high)}, words.at(i), Tone::holds, 11);
+            auto& t = pen_.text({left || beside ? 0 : W_, y(b.low)}, words.at(i), Tone::holds, 11);
             t.align = left ? Align::left : Align::right;
             t.dx = left ? 8 : beside ? -14 : -8;
-            t.dy = 10 + 14 * static_cast<double>(i);
+            t.dy = -24 + 14 * static_cast<double>(i); // at its foot: along its top run the piece's dimensions
         }
     }
 
