@@ -19,6 +19,7 @@
 
 #include <CLI/CLI.hpp>
 #include <chrono>
+#include <sstream>
 
 namespace owl::cli {
 namespace {
@@ -65,17 +66,20 @@ int doPlan(const Options& o, std::ostream& out, std::ostream& err) {
     const CutEffort effort = o.planSeconds > 0 ? effortFor(o.planSeconds) : CutEffort();
     Plan p = plan(project, shop, catalog(), nullptr, effort);
     keepCures(project, shop, catalog(), p);
-    const std::string json = planJson(project, p).dump(2) + "\n";
     if (o.out.empty()) {
-        out << json;
+        writePlan(project, p, out);
+        out << "\n";
         return done;
     }
+    std::ostringstream json;
+    writePlan(project, p, json);
+    json << "\n";
     std::error_code ec;
     fs::create_directories(o.out, ec);
     if (ec)
         throw Stop{unwritable, o.out + ": the folder cannot be made (" + ec.message() + ")."};
     const fs::path dir(o.out);
-    write(dir / "plan.json", json, err);
+    write(dir / "plan.json", json.str(), err);
     write(dir / "cut-job.json", cutJobJson(p.cutJob).dump(2) + "\n", err);
     write(dir / "cut-plan.json", cutPlanJson(p.cut).dump(2) + "\n", err);
     write(dir / "cut-list.csv", cutListCsv(project, p), err);

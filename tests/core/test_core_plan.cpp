@@ -9,6 +9,7 @@
 #include "report/csv.h"
 
 #include <rapidcheck.h>
+#include <sstream>
 
 using namespace owl;
 
@@ -36,6 +37,24 @@ class TestPlan : public QObject {
         QCOMPARE(only(p).hold()->verdict.status, Status::holds);
         QCOMPARE(only(p).studs.size(), std::size_t(4));
         QVERIFY(p.cut.provenAsAsked);
+    }
+
+    /// Written piece by piece it is the text of the whole, with no piece, one, or more than go at once.
+    void aPlanIsWrittenPieceByPiece() {
+        for (const std::size_t n : {std::size_t{0}, std::size_t{1}, std::size_t{40}}) {
+            Project p = test::hall();
+            p.name = "odd \"pieces\": [\n  \"pieces\": [";
+            const Piece one = p.pieces.front();
+            p.pieces.clear();
+            for (std::size_t i = 0; i < n; ++i) {
+                p.pieces.push_back(one);
+                p.pieces.back().id = "l" + std::to_string(i);
+            }
+            const Plan plan = test::planOf(p);
+            std::ostringstream out;
+            writePlan(p, plan, out);
+            QVERIFY(out.str() == planJson(p, plan).dump(2));
+        }
     }
 
     void theSamePlanEveryTime() {

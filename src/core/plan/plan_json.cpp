@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <ostream>
 
 namespace owl {
 namespace {
@@ -324,13 +325,10 @@ json sequenceJson(const Plan& plan) {
     return out;
 }
 
-} // namespace
-
-json planJson(const Project& project, const Plan& plan) {
+/// All but the pieces, their place kept.
+json withoutPieces(const Project& project, const Plan& plan) {
     json out{{"format", "upright-owl-plan"}, {"version", 2}, {"project", project.name}};
-    std::vector<json> pieces(plan.pieces.size());
-    sideBySide(pieces.size(), [&](std::size_t i) { pieces[i] = pieceJson(project, plan.pieces[i]); });
-    out["pieces"] = std::move(pieces);
+    out["pieces"] = json::array();
     out["cut"] = cutPlanJson(plan.cut);
     out["cut"]["sequence"] = sequenceJson(plan);
     out["shopping"] = json::array();
@@ -375,6 +373,42 @@ json planJson(const Project& project, const Plan& plan) {
     out["cost"] = plan.priced ? num(plan.cost) : json(nullptr);
     out["hours"] = num(plan.hours);
     return out;
+}
+
+} // namespace
+
+json planJson(const Project& project, const Plan& plan) {
+    json out = withoutPieces(project, plan);
+    std::vector<json> pieces(plan.pieces.size());
+    sideBySide(pieces.size(), [&](std::size_t i) { pieces[i] = pieceJson(project, plan.pieces[i]); });
+    out["pieces"] = std::move(pieces);
+    return out;
+}
+
+void writePlan(const Project& project, const Plan& plan, std::ostream& out) {
+    const std::string all = withoutPieces(project, plan).dump(2);
+    // Ends of lines within strings are escaped: only the key itself stands so at the beginning of a line.
+    const std::string_view key = "\n  \"pieces\": [";
+    const std::size_t at = all.find(key) + key.size();
+    out << std::string_view(all).substr(0, at);
+    constexpr std::size_t atOnce = 16;
+    for (std::size_t first = 0; first < plan.pieces.size(); first += atOnce) {
+        std::vector<std::string> texts(std::min(atOnce, plan.pieces.size() - first));
+        sideBySide(texts.size(),
+                   [&](std::size_t i) { texts[i] = pieceJson(project, plan.pieces[first + i]).dump(2); });
+        for (std::size_t i = 0; i < texts.size(); ++i) {
+            out << (first + i > 0 ? ",\n    " : "\n    ");
+            std::string_view left = texts[i];
+            for (auto end = left.find('\n'); end != std::string_view::npos; end = left.find('\n')) {
+                out << left.substr(0, end + 1) << "    ";
+                left.remove_prefix(end + 1);
+            }
+            out << left;
+        }
+    }
+    if (!plan.pieces.empty())
+        out << "\n  ";
+    out << std::string_view(all).substr(at);
 }
 
 } // namespace owl
