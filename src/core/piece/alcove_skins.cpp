@@ -177,9 +177,8 @@ void AlcoveBuilder::skinOnSide(const SkinFixing& f, bool left) {
     std::vector<Vec3> places;
     double last = -1e9;
     for (int i = 0; i <= n && run > 0; ++i)
-        for (int aside = 0; aside < 9; ++aside) {
-            const double q =
-                first + (n > 0 ? run * i / n : 0) + step * ((aside + 1) / 2) * (aside % 2 == 0 ? 1 : -1);
+        for (const double by : {0.0, -1.0, 1.0, -2.0, 2.0, -3.0, 3.0, -4.0, 4.0}) {
+            const double q = first + (n > 0 ? run * i / n : 0) + step * by;
             if (q < first || q > first + run || q - last < 50 || !free(q))
                 continue;
             places.push_back(wall.origin + wall.along * q + wall.out * (pack_ + ft_ / 2));
