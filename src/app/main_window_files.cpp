@@ -23,6 +23,7 @@
 #include <QPushButton>
 #include <QSettings>
 #include <QTimer>
+#include <sstream>
 
 namespace owl {
 
@@ -329,8 +330,10 @@ void MainWindow::exportFiles() {
         return;
     const QFileInfo info(pdf);
     const QString stem = info.absolutePath() + "/" + info.completeBaseName();
+    std::ostringstream planText;
+    writePlan(doc_->project(), doc_->plan(), planText);
     const std::pair<const char*, std::string> files[] = {
-        {" plan.json", planJson(doc_->project(), doc_->plan()).dump(2) + "\n"},
+        {" plan.json", planText.str() + "\n"},
         {" cut-job.json", cutJobJson(doc_->plan().cutJob).dump(2) + "\n"},
         {" cut list.csv", cutListCsv(doc_->project(), doc_->plan())},
         {" shopping.csv", shoppingCsv(doc_->plan())},

@@ -14,6 +14,12 @@ bool isPlugHole(const Hole& h, const Joint& j) {
     return h.purpose.starts_with("plug-" + j.id + "-");
 }
 
+bool isPlugged(const Assembly& a, const Joint& j) {
+    return std::any_of(a.joints.begin(), a.joints.end(), [&](const Joint& q) {
+        return q.kind == plugJoint && q.id.starts_with("plug-" + j.id + "-");
+    });
+}
+
 std::optional<double> plugSink(double countersink, double side) {
     const double sink = countersink + leastPlug;
     return sink <= side / 2 ? std::optional(sink) : std::nullopt;

@@ -13,6 +13,8 @@ inline constexpr const char* plugJoint = "plug";
 bool isPlug(const Part& p);
 /// True for the hole of a plug over a screw of the joint.
 bool isPlugHole(const Hole& h, const Joint& j);
+/// True when plugs come over the screws of the joint.
+bool isPlugged(const Assembly& a, const Joint& j);
 
 /// How deep a screw's head is let in for a plug: head and plug, mm. Nothing where less than half of the wood
 /// that the head pulls on (`side`, mm) would stay.

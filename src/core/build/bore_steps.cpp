@@ -223,7 +223,7 @@ class BoreSteps : StepMaker {
                     if (h.purpose == j.id)
                         all.push_back({&p, &h, h.depth, {}, {h.id}, nullptr});
                 for (const auto& h : p.holes)
-                    if (isPlugHole(h, j)) {
+                    if (isPlugHole(h, j) && !all.empty()) {
                         plug = &h;
                         all.back().holes.push_back(h.id);
                     }

@@ -26,9 +26,7 @@ class ScrewsStep : public JointStep {
             return;
         }
         const std::string length = screwLengthText(*screw, j_.screwLength.mm());
-        const bool plugged = std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& q) {
-            return q.kind == plugJoint && q.id.starts_with(fmt::format("plug-{}-", j_.id));
-        });
+        const bool plugged = isPlugged(a_, j_);
         const std::string plug = drillText(screw->plug, in_.style);
         const std::string heads = plugged
                                       ? fmt::format("before that {} wide and {} deep for the plugs", plug,

@@ -333,12 +333,6 @@ class Steps : StepMaker {
         s.minutes += c_.minutes("cut");
     }
 
-    [[nodiscard]] bool plugged(const Joint& j) const {
-        return std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& q) {
-            return q.kind == plugJoint && q.id.starts_with("plug-" + j.id + "-");
-        });
-    }
-
     void plug() {
         std::vector<const Part*> plugs;
         for (const auto& p : a_.parts)
@@ -371,7 +365,7 @@ class Steps : StepMaker {
         bool screws = false;
         for (const auto& j : a_.joints) {
             nails = nails || (j.shows && j.how == Joinery::nailsGlue);
-            screws = screws || (j.shows && j.how == Joinery::screwsGlue && !plugged(j));
+            screws = screws || (j.shows && j.how == Joinery::screwsGlue && !isPlugged(a_, j));
         }
         const bool any = nails || screws;
         std::string text;
