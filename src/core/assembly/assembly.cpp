@@ -7,6 +7,14 @@
 
 namespace owl {
 
+// Made once here, not wherever one is copied or goes: it is what most of a test's compilation was.
+Assembly::Assembly() = default;
+Assembly::~Assembly() = default;
+Assembly::Assembly(const Assembly&) = default;
+Assembly::Assembly(Assembly&&) noexcept = default;
+Assembly& Assembly::operator=(const Assembly&) = default;
+Assembly& Assembly::operator=(Assembly&&) noexcept = default;
+
 const char* joineryName(Joinery j) {
     switch (j) {
     case Joinery::screwsGlue:

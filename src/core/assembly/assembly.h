@@ -246,6 +246,12 @@ struct CavitySeat {
 };
 
 struct Assembly {
+    Assembly();
+    ~Assembly();
+    Assembly(const Assembly&);
+    Assembly(Assembly&&) noexcept;
+    Assembly& operator=(const Assembly&);
+    Assembly& operator=(Assembly&&) noexcept;
     Length length, depth, height; ///< overall
     std::vector<Part> parts;
     std::vector<Joint> joints;

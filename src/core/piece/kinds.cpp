@@ -10,10 +10,10 @@ namespace {
 
 /// Calls f with a default-made value of every kind; the chooser's order.
 template <typename F, std::size_t... I> void eachKind(F f, std::index_sequence<I...>) {
-    (f(std::variant_alternative_t<I, PieceParams>{}), ...);
+    (f(std::variant_alternative_t<I, AnyKind>{}), ...);
 }
 template <typename F> void eachKind(F f) {
-    eachKind(f, std::make_index_sequence<std::variant_size_v<PieceParams>>{});
+    eachKind(f, std::make_index_sequence<std::variant_size_v<AnyKind>>{});
 }
 
 } // namespace
@@ -36,6 +36,16 @@ const std::vector<KindInfo>& knownKinds() {
 
 const KindInfo& kindInfo(const PieceParams& p) {
     return std::visit([](const auto& k) -> const KindInfo& { return k.info; }, p);
+}
+
+PieceParams::PieceParams() = default;
+PieceParams::~PieceParams() = default;
+PieceParams::PieceParams(const PieceParams&) = default;
+PieceParams::PieceParams(PieceParams&&) noexcept = default;
+PieceParams& PieceParams::operator=(const PieceParams&) = default;
+PieceParams& PieceParams::operator=(PieceParams&&) noexcept = default;
+bool PieceParams::operator==(const PieceParams& other) const {
+    return static_cast<const AnyKind&>(*this) == static_cast<const AnyKind&>(other);
 }
 
 std::optional<PieceParams> defaultParams(const std::string& kind, bool metric) {

@@ -17,9 +17,21 @@
 
 namespace owl {
 
-/// The parameters of a piece; the alternative tells its kind.
-using PieceParams = std::variant<LedgeParams, SlabParams, HollowParams, BracedParams, MantelParams,
-                                 WallBoxParams, BookcaseParams, PlatformParams, CornerParams, AlcoveParams>;
+using AnyKind = std::variant<LedgeParams, SlabParams, HollowParams, BracedParams, MantelParams, WallBoxParams,
+                             BookcaseParams, PlatformParams, CornerParams, AlcoveParams>;
+/// The parameters of a piece; the alternative tells its kind. A type of its own, so that the copies of ten
+/// kinds are compiled once and not wherever a project is copied.
+struct PieceParams : AnyKind {
+    using AnyKind::AnyKind;
+    using AnyKind::operator=;
+    PieceParams();
+    ~PieceParams();
+    PieceParams(const PieceParams&);
+    PieceParams(PieceParams&&) noexcept;
+    PieceParams& operator=(const PieceParams&);
+    PieceParams& operator=(PieceParams&&) noexcept;
+    bool operator==(const PieceParams& other) const;
+};
 
 /// All kinds, in the order of the chooser.
 const std::vector<KindInfo>& knownKinds();

@@ -24,6 +24,21 @@
 #include <map>
 
 namespace owl {
+
+// Made once here, not wherever one is copied or goes: it is what most of a test's compilation was.
+PiecePlan::PiecePlan() = default;
+PiecePlan::~PiecePlan() = default;
+PiecePlan::PiecePlan(const PiecePlan&) = default;
+PiecePlan::PiecePlan(PiecePlan&&) noexcept = default;
+PiecePlan& PiecePlan::operator=(const PiecePlan&) = default;
+PiecePlan& PiecePlan::operator=(PiecePlan&&) noexcept = default;
+
+Plan::Plan() = default;
+Plan::~Plan() = default;
+Plan::Plan(const Plan&) = default;
+Plan::Plan(Plan&&) noexcept = default;
+Plan& Plan::operator=(const Plan&) = default;
+Plan& Plan::operator=(Plan&&) noexcept = default;
 namespace {
 
 constexpr double studEndMargin = 40; // mm from the rail's end to a screw (S7.2)

@@ -56,6 +56,12 @@ struct LedgerWall {
 
 /// Everything derived for one piece.
 struct PiecePlan {
+    PiecePlan();
+    ~PiecePlan();
+    PiecePlan(const PiecePlan&);
+    PiecePlan(PiecePlan&&) noexcept;
+    PiecePlan& operator=(const PiecePlan&);
+    PiecePlan& operator=(PiecePlan&&) noexcept;
     std::string id, name;
     Draft made;              ///< parts, joints, problems
     Length left, bottom;     ///< on its wall
@@ -99,6 +105,12 @@ struct ShoppingLine {
 
 /// Everything derived, immutable.
 struct Plan {
+    Plan();
+    ~Plan();
+    Plan(const Plan&);
+    Plan(Plan&&) noexcept;
+    Plan& operator=(const Plan&);
+    Plan& operator=(Plan&&) noexcept;
     std::vector<WallPlan> walls;
     std::vector<PiecePlan> pieces;
     std::vector<StockItem> stock; ///< what the cut plan could choose from

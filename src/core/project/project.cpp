@@ -6,6 +6,39 @@
 #include <fmt/format.h>
 
 namespace owl {
+
+// Made once here, not wherever one is copied or goes: it is what most of a test's compilation was.
+Piece::Piece() = default;
+Piece::~Piece() = default;
+Piece::Piece(const Piece&) = default;
+Piece::Piece(Piece&&) noexcept = default;
+Piece& Piece::operator=(const Piece&) = default;
+Piece& Piece::operator=(Piece&&) noexcept = default;
+
+Project::Project() = default;
+Project::~Project() = default;
+Project::Project(const Project&) = default;
+Project::Project(Project&&) noexcept = default;
+Project& Project::operator=(const Project&) = default;
+Project& Project::operator=(Project&&) noexcept = default;
+
+bool Piece::operator==(const Piece&) const = default;
+
+bool Project::operator==(const Project& o) const {
+    return style == o.style && sameContent(o);
+}
+
+bool Project::sameWork(const Project& o) const {
+    NumberStyle mine = style;
+    mine.decimalComma = o.style.decimalComma;
+    return mine == o.style && sameContent(o);
+}
+
+bool Project::sameContent(const Project& o) const {
+    return name == o.name && rooms == o.rooms && walls == o.walls && corners == o.corners &&
+           alcoves == o.alcoves && pieces == o.pieces && wood == o.wood && finish == o.finish &&
+           tools == o.tools && wayIn == o.wayIn && done == o.done && log == o.log;
+}
 namespace {
 
 template <typename T> const T* find(const std::vector<T>& in, const std::string& id) {

@@ -79,6 +79,12 @@ struct CutToFit {
 };
 
 struct Piece {
+    Piece();
+    ~Piece();
+    Piece(const Piece&);
+    Piece(Piece&&) noexcept;
+    Piece& operator=(const Piece&);
+    Piece& operator=(Piece&&) noexcept;
     std::string id, name, wall;
     PieceParams params; ///< one alternative a kind
     Placement place;
@@ -89,7 +95,7 @@ struct Piece {
     std::vector<FinishOn> finishOn; ///< of single parts and faces; the nearest counts
     std::vector<CutToFit> fits;     ///< parts that are cut to fit
     SagLimit sagLimit = SagLimit::plain;
-    bool operator==(const Piece&) const = default;
+    bool operator==(const Piece&) const;
 };
 /// The kind id of a piece ('ledge').
 const char* kindOf(const Piece& piece);
@@ -149,6 +155,12 @@ struct LogEntry {
 };
 
 struct Project {
+    Project();
+    ~Project();
+    Project(const Project&);
+    Project(Project&&) noexcept;
+    Project& operator=(const Project&);
+    Project& operator=(Project&&) noexcept;
     std::string name = "Untitled";
     NumberStyle style; ///< units and tape fraction
     std::vector<Room> rooms;
@@ -177,20 +189,12 @@ struct Project {
     [[nodiscard]] Wall* findWall(const std::string& id);
     [[nodiscard]] Piece* findPiece(const std::string& id);
     [[nodiscard]] const Piece* findPiece(const std::string& id) const;
-    bool operator==(const Project& o) const { return style == o.style && sameContent(o); }
+    bool operator==(const Project& o) const;
     /// Equal in all that a file keeps: the comma or point of one who looks at it is no part of the work.
-    [[nodiscard]] bool sameWork(const Project& o) const {
-        NumberStyle mine = style;
-        mine.decimalComma = o.style.decimalComma;
-        return mine == o.style && sameContent(o);
-    }
+    [[nodiscard]] bool sameWork(const Project& o) const;
 
   private:
-    [[nodiscard]] bool sameContent(const Project& o) const {
-        return name == o.name && rooms == o.rooms && walls == o.walls && corners == o.corners &&
-               alcoves == o.alcoves && pieces == o.pieces && wood == o.wood && finish == o.finish &&
-               tools == o.tools && wayIn == o.wayIn && done == o.done && log == o.log;
-    }
+    [[nodiscard]] bool sameContent(const Project& o) const;
 };
 
 /// A project with one wall and one piece of this kind in round sizes of the unit system. Error: unknown kind.

@@ -133,6 +133,12 @@ struct Mounting {
 
 /// A candidate judged: all checks, the sag curves, what it would carry.
 struct RailVerdict {
+    RailVerdict();
+    ~RailVerdict();
+    RailVerdict(const RailVerdict&);
+    RailVerdict(RailVerdict&&) noexcept;
+    RailVerdict& operator=(const RailVerdict&);
+    RailVerdict& operator=(RailVerdict&&) noexcept;
     RailOption option;
     bool feasible = true;
     bool judged = true;            ///< false: only listed; what nobody asked for is judged last

@@ -17,6 +17,14 @@
 #include <fmt/format.h>
 
 namespace owl {
+
+// Made once here, not wherever one is copied or goes: it is what most of a test's compilation was.
+RailVerdict::RailVerdict() = default;
+RailVerdict::~RailVerdict() = default;
+RailVerdict::RailVerdict(const RailVerdict&) = default;
+RailVerdict::RailVerdict(RailVerdict&&) noexcept = default;
+RailVerdict& RailVerdict::operator=(const RailVerdict&) = default;
+RailVerdict& RailVerdict::operator=(RailVerdict&&) noexcept = default;
 namespace {
 
 class Judge {
