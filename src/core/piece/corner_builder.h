@@ -51,8 +51,8 @@ class CornerBuilder : KindBuilder {
     void cutInner(Solid& solid) const;
     void shapeFront();
     /// A curved edge is cut by planes: chamfers only, the others are drawn as such.
-    [[nodiscard]] EdgeShape shownEdge() const { return round() ? EdgeShape::chamfer : p_.edge; }
     void roundEdge(double size);
+    void shapeFlat(const Vec3& p, const Vec3& q, double size);
     void glueEdge(const std::string& a, const std::string& b, int n);
     // --- the strip along the front
 

@@ -188,44 +188,60 @@ void CornerBuilder::shapeFront() {
     }
     if (size <= 0)
         return;
-    if (round()) { // shaped with a bearing on the curve; drawn by its flats
+    if (round()) // shaped with a bearing on the curve
         roundEdge(size);
-    } else {
-        std::vector<Part>& parts = d_.assembly.parts;
-        const Vec3 run = f_.frontTo - f_.frontFrom;
-        for (const bool up : {false, true})
-            shapeArris(parts,
-                       {{f_.frontFrom.x, f_.frontFrom.y, up ? zs_ + t_ : zs_},
-                        f_.frontOut,
-                        {0, 0, up ? 1.0 : -1.0},
-                        norm(run),
-                        run / std::max(1e-9, norm(run))},
-                       p_.edge, size, 20);
-    }
+    else
+        shapeFlat(f_.frontFrom, f_.frontTo, size);
     Part* front = part(boards_.back());
     if (!front)
         return;
-    feature(*front, "profile", "profile",
-            fmt::format("{} of {} along the front, above and below", edgeName(shownEdge()),
-                        say(Length::mm(size))));
+    feature(
+        *front, "profile", "profile",
+        fmt::format("{} of {} along the front, above and below", edgeName(p_.edge), say(Length::mm(size))));
     d_.assembly.shapedTogether = front->id + "/profile";
 }
 
+/// A curve is shaped flat by flat. What a cove takes is hollow: the boards are cut into sectors first, so
+/// that each flat's tool splits the cells of its own sector and no others.
 void CornerBuilder::roundEdge(double size) {
+    std::vector<Part>& boards = d_.assembly.parts; // nothing else is there yet
+    std::vector<Solid> whole;
+    for (auto& p : boards)
+        whole.push_back(p.solid);
+    const bool hollow = p_.edge == EdgeShape::cove;
+    std::vector<std::vector<ConvexCell>> made(boards.size());
     for (std::size_t i = 1; i + 1 < f_.ring.size(); ++i) {
-        const auto& p = f_.ring[i];
-        const auto& q = f_.ring[i + 1];
-        const Vec3 flat{q[1] - p[1], p[0] - q[0], 0};
-        if (norm(flat) < 1e-9 || std::hypot(p[0], p[1]) < 1 || std::hypot(q[0], q[1]) < 1)
-            continue;
-        const Vec3 n = flat / norm(flat);
-        for (const bool up : {false, true}) {
-            const Vec3 z{0, 0, up ? 1.0 : -1.0};
-            for (const auto& id : boards_)
-                clip(part(id)->solid, planeThrough(Vec3{p[0], p[1], up ? zs_ + t_ : zs_} - n * size, n + z),
-                     20);
+        const Vec3 p{f_.ring[i][0], f_.ring[i][1], 0};
+        const Vec3 q{f_.ring[i + 1][0], f_.ring[i + 1][1], 0};
+        for (std::size_t k = 0; hollow && k < boards.size(); ++k) {
+            boards[k].solid = whole[k];
+            if (i > 1)
+                clip(boards[k].solid, planeThrough({}, Vec3{p.y, -p.x, 0} / norm(p)), FaceOrigin::inner);
+            if (i + 2 < f_.ring.size())
+                clip(boards[k].solid, planeThrough({}, Vec3{-q.y, q.x, 0} / norm(q)), FaceOrigin::inner);
         }
+        shapeFlat(p, q, size);
+        for (std::size_t k = 0; hollow && k < boards.size(); ++k)
+            std::ranges::copy(boards[k].solid.cells, std::back_inserter(made[k]));
     }
+    for (std::size_t k = 0; hollow && k < boards.size(); ++k)
+        boards[k].solid.cells = std::move(made[k]);
+}
+
+/// Both arrises of a straight stretch of the front, from p to q.
+void CornerBuilder::shapeFlat(const Vec3& p, const Vec3& q, double size) {
+    const Vec3 run = q - p;
+    const double length = norm(run);
+    if (length < 1e-9)
+        return;
+    for (const bool up : {false, true})
+        shapeArris(d_.assembly.parts,
+                   {{p.x, p.y, up ? zs_ + t_ : zs_},
+                    Vec3{run.y, -run.x, 0} / length,
+                    {0, 0, up ? 1.0 : -1.0},
+                    length,
+                    run / length},
+                   p_.edge, size, 20);
 }
 
 void CornerBuilder::glueEdge(const std::string& a, const std::string& b, int n) {
