@@ -183,6 +183,29 @@ class TestHollow : public QObject {
         };
         QVERIFY(at("ledger-arm-1") < at("front-end-left"));
     }
+    /// A lag screw is one that is sold in those units, and holds by its thread without the tip: NDS 12.2 with
+    /// thread and tip of B18.2.1 and DIN 571.
+    void lagScrewsAreSoldAndHoldByTheirThread() {
+        for (const Units units : {Units::metric, Units::imperial}) {
+            const bool metric = units == Units::metric;
+            Project p = hollowProject(units);
+            p.pieces.front().load.handN = 0;
+            const Plan plan = test::planOf(p);
+            const Joint* j = first(plan).assembly().joint("ledger-arm-1");
+            QVERIFY(j && j->fasteners.size() == 1);
+            const Fastener& f = j->fasteners.front();
+            QCOMPARE(f.diameter, metric ? 6.0 : 6.35);
+            QVERIFY(std::abs(f.length - (metric ? 90 : 3.5 * 25.4)) < 1e-6);
+            const double thread = metric ? 0.6 * 90 - 4 : 3.5 * 25.4 / 2 + 12.7 - 25.4 * 5 / 32;
+            const Species* wood = catalog().findSpecies(speciesOf(p.pieces.front().params));
+            const double W =
+                0.75 * 27.86 * std::pow(wood->fastenerG(), 1.5) * std::pow(f.diameter, 0.75) * thread * 0.9;
+            const Check* c = test::check(*first(plan).hold(), "arm_joint");
+            QVERIFY(c);
+            QVERIFY2(std::abs(c->capacity - W) < 0.01 * W,
+                     qPrintable(QString("%1 %2").arg(c->capacity).arg(W)));
+        }
+    }
     void nothingReachesWhereEverythingIsInTheWay() {
         Assembly a;
         a.length = 100_mm;

@@ -20,21 +20,23 @@ class LagsStep : public JointStep {
             return;
         }
         const Fastener& f = j_.fasteners.front();
+        const LagScrew& lag = c_.lagScrew(in_.style.units == Units::metric);
+        const std::string pilot = drillText(in_.G > 0.5 ? lag.pilotHard : lag.pilotSoft, in_.style);
+        const std::string clearance = drillText(lag.clearance, in_.style);
         const bool one = j_.fasteners.size() == 1;
         words_.before = fmt::format(
             "Bore through the {} from {}, {} wide and counterbored {} deep for head and washer, \2 from its "
             "left end and {} above its lower edge, and {} of {} into the end of the {}, {}, {} deep.",
-            nameOf(j_.first), j_.drivenFrom, drillText(f.diameter + 0.5, in_.style), say(j_.counterbore),
-            heights(j_.first), one ? "a pilot" : "pilots", drillText(4.5, in_.style), nameOf(j_.second),
-            inTheEnd(), say(j_.screwLength - j_.through + j_.counterbore));
+            nameOf(j_.first), j_.drivenFrom, clearance, say(j_.counterbore), heights(j_.first),
+            one ? "a pilot" : "pilots", pilot, nameOf(j_.second), inTheEnd(),
+            say(j_.screwLength - j_.through + j_.counterbore));
         words_.place = say(Length::mm(f.from.x - partLeft()));
         words_.close = "Size the end grain and spread glue.";
         words_.after =
             fmt::format("Drive {} {} × {} into the {}. {}",
                         one ? std::string("a lag screw") : counted(j_.fasteners.size(), "lag screw"),
-                        drillText(f.diameter, in_.style), say(j_.screwLength), nameOf(j_.second), j_.note);
-        s_.tools = {"drill bit " + drillText(f.diameter + 0.5, in_.style),
-                    "drill bit " + drillText(4.5, in_.style), "socket driver"};
+                        lag.label, say(j_.screwLength), nameOf(j_.second), j_.note);
+        s_.tools = {"drill bit " + clearance, "drill bit " + pilot, "socket driver"};
         s_.minutes +=
             static_cast<double>(j_.fasteners.size()) * (2 * c_.minutes("drill") + c_.minutes("screw"));
         s_.cautions = c_.cautionsFor("drilling");

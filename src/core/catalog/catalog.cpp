@@ -59,7 +59,7 @@ Hanger readHanger(const Row& r) {
     h.kind = static_cast<HangerKind>(kind - kinds.begin());
     h.id = r.text("id");
     h.name = r.text("name");
-    h.play = r.text("play");
+    h.sidePlay = {r.number("side_play_min_mm"), r.number("side_play_max_mm")};
     h.price = r.text("price");
     h.source = r.text("source");
     h.conf = r.text("conf");
@@ -232,6 +232,7 @@ Catalog readShipped() {
     readAll(c, "screws_gauge", c.screws, readGauge);
     readAll(c, "screws_metric", c.screws, readMetric);
     readAll(c, "screws_special", c.screws, readSpecial);
+    readAll(c, "lag_screws", c.lagScrews, readLag);
     readAll(c, "pocket_screws", c.pockets, [](const Row& r) {
         return PocketSetting{r.number("thickness_mm"), r.number("length_mm"), r.text("screw"),
                              r.text("metric_screw")};
@@ -325,6 +326,24 @@ double Species::fastenerG() const {
 const Species* Catalog::findSpecies(const std::string& id) const {
     return find(species, id);
 }
+double LagScrew::thread(double length) const {
+    return std::max(0.0, length * threadShare + threadPlus - tip);
+}
+
+double LagScrew::longest(double most) const {
+    double out = most;
+    for (double l : lengths)
+        if (l <= most + 0.01)
+            out = l;
+    return out;
+}
+
+const LagScrew& Catalog::lagScrew(bool metric) const {
+    const auto one = std::find_if(lagScrews.begin(), lagScrews.end(),
+                                  [&](const LagScrew& s) { return s.metric == metric; });
+    return one == lagScrews.end() ? lagScrews.front() : *one;
+}
+
 const Screw* Catalog::findScrew(const std::string& id) const {
     return find(screws, id);
 }

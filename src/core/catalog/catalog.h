@@ -50,6 +50,20 @@ struct Screw {
     std::string source, conf;
 };
 
+/// A lag (coach) screw into the end of an arm.
+struct LagScrew {
+    std::string id, label;
+    bool metric = false;
+    double d = 0, root = 0, pilotSoft = 0, pilotHard = 0, clearance = 0; ///< mm
+    double threadShare = 0, threadPlus = 0, tip = 0;                     ///< of the length; mm; mm
+    std::vector<double> lengths;                                         ///< mm, shortest first
+    std::string source, conf;
+    /// Thread that holds, of a screw `length` mm long: without its tapered tip (NDS appendix L).
+    [[nodiscard]] double thread(double length) const;
+    /// The longest that is sold and no longer than `most` mm; `most` itself where none is so short.
+    [[nodiscard]] double longest(double most) const;
+};
+
 /// How a pocket jig is set for a board, and the screw that goes with it.
 struct PocketSetting {
     double thickness = 0, length = 0; ///< mm: of the board that is bored, of the screw
@@ -128,7 +142,7 @@ struct Rod {
 enum class HangerKind { cleat, rail, keyhole, ring, eight };
 /// What a back rail can hang on without a screw through it (S9.4, S9.5). mm; 0 where a size does not apply.
 struct Hanger {
-    std::string id, name, play, price, source, conf; ///< price: the shop's key; empty: nothing is bought
+    std::string id, name, price, source, conf; ///< price: the shop's key; empty: nothing is bought
     HangerKind kind = HangerKind::cleat;
     double bevel = 0;    ///< degrees from horizontal
     double standOff = 0; ///< it holds the rail that far from the wall; a cleat by its own thickness
@@ -138,6 +152,7 @@ struct Hanger {
     double proud = 0;                            ///< of the wall screw's head
     double rating = 0, perMm = 0;                ///< kg by the package's low end, each or on that length
     double most = 0;                             ///< kg by habit, whatever the package says
+    std::pair<double, double> sidePlay;          ///< it can be pushed sideways, at least and at most
     double density = 0;                          ///< kg/m3
     int difficulty = 2;
 };
@@ -184,6 +199,7 @@ class Catalog {
   public:
     std::vector<Species> species;
     std::vector<Screw> screws;
+    std::vector<LagScrew> lagScrews;    ///< one in inches, one metric
     std::vector<PocketSetting> pockets; ///< thinnest board first
     std::vector<Lumber> lumberUs;
     std::vector<FinishKind> finishes;
@@ -210,6 +226,7 @@ class Catalog {
 
     [[nodiscard]] const Species* findSpecies(const std::string& id) const;
     [[nodiscard]] const Screw* findScrew(const std::string& id) const;
+    [[nodiscard]] const LagScrew& lagScrew(bool metric) const;
     [[nodiscard]] const FinishKind* findFinish(const std::string& id) const;
     [[nodiscard]] const LoadKind* findLoad(const std::string& id) const;
     [[nodiscard]] const HeightAdvice* findHeight(const std::string& id) const;

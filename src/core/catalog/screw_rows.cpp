@@ -1,5 +1,8 @@
 #include "catalog/screw_rows.h"
 
+#include <algorithm>
+#include <stdexcept>
+
 namespace owl {
 namespace {
 
@@ -54,6 +57,28 @@ Screw readMetric(const Row& r) {
     s.label = r.text("diameter_mm") + " mm";
     s.head = r.number("head_mm");
     readCommon(r, "usual_lengths_mm", s);
+    return s;
+}
+
+LagScrew readLag(const Row& r) {
+    LagScrew s;
+    s.id = r.text("id");
+    s.label = r.text("label");
+    s.metric = r.text("metric") == "yes";
+    s.d = r.number("d_mm");
+    s.root = r.number("root_mm");
+    s.pilotSoft = r.number("pilot_soft_mm");
+    s.pilotHard = r.number("pilot_hard_mm");
+    s.clearance = r.number("clearance_mm");
+    s.threadShare = r.number("thread_share");
+    s.threadPlus = r.number("thread_plus_mm");
+    s.tip = r.number("tip_mm");
+    for (const auto& l : split(r.text("lengths"), ';'))
+        s.lengths.push_back(s.metric ? numberIn(l) : inchLabel(l));
+    if (s.lengths.empty() || !std::is_sorted(s.lengths.begin(), s.lengths.end()))
+        throw std::runtime_error("lag_screws: lengths of " + s.id + " are not in order");
+    s.source = r.text("source");
+    s.conf = r.text("conf");
     return s;
 }
 

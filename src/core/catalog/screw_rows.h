@@ -13,4 +13,7 @@ Screw readMetric(const Row& r);
 /// Screws with trim or washer heads carry their own id and label, and say whether they are metric.
 Screw readSpecial(const Row& r);
 
+/// Lag screws: thread and tip as their standard has them.
+LagScrew readLag(const Row& r);
+
 } // namespace owl

@@ -211,12 +211,13 @@ class PlatformBuilder : CaseBuilder {
         j.through = t_;
         j.counterbore = Length::mm(armLagSunk);
         const double room = t_.mm() - armLagSunk + d_.assembly.find(arm)->length.mm() - 10;
-        j.screwLength = Length::mm(std::max(10.0, std::min(armLagLength, room)));
+        const LagScrew& lag = catalog_.lagScrew(ctx_.metricScrews);
+        j.screwLength = Length::mm(lag.longest(std::max(10.0, std::min(armLagLength, room))));
         for (Length z : lagHeights())
             j.spots.push_back({{arms_[i], Length(), z0_ + z}});
         j.note = "Lag screws, not wood screws: they go into end grain. Square: it decides whether the top is "
                  "level.";
-        placeFasteners(j, d_.assembly, armLagD);
+        placeFasteners(j, d_.assembly, lag.d);
         d_.assembly.joints.push_back(std::move(j));
     }
 

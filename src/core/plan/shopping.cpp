@@ -196,8 +196,10 @@ class ShoppingList {
             const double n = static_cast<double>(j.spots.size());
             const Screw* s = catalog_.findScrew(j.screwId);
             if (j.how == Joinery::lagsGlue)
-                add(fmt::format("lag screw 6 mm (1/4 in) × {}", say(j.screwLength)), n,
-                    shop_.price("joint_screw") * 4, "screw");
+                add(fmt::format("lag screw {} × {}",
+                                catalog_.lagScrew(project_.style.units == Units::metric).label,
+                                say(j.screwLength)),
+                    n, shop_.price("joint_screw") * 4, "screw");
             else if ((j.how == Joinery::screwsGlue || j.how == Joinery::screws ||
                       j.how == Joinery::pocketScrews) &&
                      s && j.screwLength > Length())

@@ -238,14 +238,20 @@ class ArmsJudge {
              "",
              "S9.3",
              {"skins count for nothing here"}});
+        const LagScrew& lag = p_.catalog->lagScrew(p_.metric);
+        const double length = armLag(layout_, lag);
+        const double inArm = length - (layout_.t - armLagSunk) - lag.tip;
+        const double thread = std::max(0.0, std::min(lag.thread(length), inArm));
+        auto joint = size;
+        joint.emplace_back("lag screw", lag.label + " × " + mm(length));
+        joint.emplace_back("thread in end grain", mm(thread));
         add("arm_joint", "Joint of arm and ledger", "N",
             [&](const ArmLoad& l, bool lean) {
-                const double thread = std::min(armLagLength * 2 / 3, armLagLength - layout_.t + 4);
                 return Use{1.5 * l.M / (h / 2),
-                           withdrawal(p_.woodC1.G, armLagD, true, thread, durationFactor(lean), true)};
+                           withdrawal(p_.woodC1.G, lag.d, true, thread, durationFactor(lean), true)};
             },
             {"T = 1.5 M/(h/2) on the lag screw; W′ = 0.75 × 27.86 G^1.5 D^0.75 p C_D in end grain",
-             size,
+             joint,
              "",
              "S9.3, S10.2; NDS 12.2",
              {"a lag screw may pull in end grain at three quarters; a wood screw there counts for nothing"}});
@@ -318,6 +324,10 @@ class ArmsJudge {
 };
 
 } // namespace
+
+double armLag(const ArmsLayout& layout, const LagScrew& lag) {
+    return lag.longest(std::min(armLagLength, layout.t - armLagSunk + layout.armLength() - 10));
+}
 
 ArmsLayout armsLayout(const CavitySeat& seat, const std::vector<double>& fixings, int rows) {
     ArmsLayout a;

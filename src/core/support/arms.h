@@ -9,8 +9,8 @@ namespace owl {
 RailVerdict judgeArms(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       StaticsCache& cache, double factor, bool quiet);
 
-/// The lag screw from the ledger into the end of an arm: 1/4 in, about 6 x 90; its head sinks in.
-inline constexpr double armLagD = 6.35, armLagLength = 90, armLagSunk = 6; // mm
+/// The lag screw from a ledger or rail into the end of an arm is no longer than this, mm; its head sinks in.
+inline constexpr double armLagLength = 90, armLagSunk = 6;
 
 /// Sizes and places of ledger and arms in a cavity. mm, in the piece.
 struct ArmsLayout {
@@ -23,6 +23,8 @@ struct ArmsLayout {
     std::string refusal;
     [[nodiscard]] double armLength() const { return y1 - t; }
 };
+/// Length of the lag screws into its arms, mm: one that is sold, short of the arm's other end.
+double armLag(const ArmsLayout& layout, const LagScrew& lag);
 /// `fixings`: where the ledger's screws are; arms keep clear of them.
 ArmsLayout armsLayout(const CavitySeat& seat, const std::vector<double>& fixings, int rows);
 /// Ledger, arms and their joints as parts, and the screws that keep the box on.

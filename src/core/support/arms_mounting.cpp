@@ -54,19 +54,22 @@ class ArmsMounter {
         j.how = Joinery::lagsGlue;
         j.drivenFrom = "behind";
         j.counterbore = Length::mm(armLagSunk);
-        j.screwLength = Length::mm(armLagLength);
         j.through = Length::mm(l_.t);
         const Vec3 at{x, 0, l_.z0 + l_.high / 2};
         j.spots = {{{Length::mm(at.x), Length(), Length::mm(at.z)}}};
-        const double length = std::min(armLagLength, l_.t - armLagSunk + l_.armLength() - 10);
+        const LagScrew& lag = catalog_->lagScrew(metric_);
+        const double length = armLag(l_, lag);
         j.screwLength = Length::mm(length);
         j.fasteners = {
-            {"lag_screw", {x, armLagSunk, at.z}, {0, 1, 0}, length, armLagD, {"ledger", p.id}, false}};
+            {"lag_screw", {x, armLagSunk, at.z}, {0, 1, 0}, length, lag.d, {"ledger", p.id}, false}};
         j.note = "A lag screw, not a wood screw: it goes into end grain.";
-        out_.holes.emplace_back("ledger", Hole{"ledger/" + j.id, at, {0, 1, 0}, armLagD + 0.5, l_.t, j.id});
-        out_.holes.emplace_back(
-            p.id,
-            Hole{p.id + "/" + j.id, {x, l_.t, at.z}, {0, 1, 0}, 4.5, length - (l_.t - armLagSunk), j.id});
+        out_.holes.emplace_back("ledger", Hole{"ledger/" + j.id, at, {0, 1, 0}, lag.clearance, l_.t, j.id});
+        out_.holes.emplace_back(p.id, Hole{p.id + "/" + j.id,
+                                           {x, l_.t, at.z},
+                                           {0, 1, 0},
+                                           lag.pilotSoft,
+                                           length - (l_.t - armLagSunk),
+                                           j.id});
         out_.joints.push_back(std::move(j));
         out_.parts.push_back(std::move(p));
     }

@@ -115,22 +115,23 @@ class FrameJudge {
         const double passes = f_.face.mm() - a_.standOff.mm() - armLagSunk;
         const double lag = lagLength();
         const double pen = lag - passes;
+        const LagScrew& screw = p_.catalog->lagScrew(p_.metric);
+        const double thread = std::max(0.0, std::min(screw.thread(lag), pen - screw.tip));
         const auto of = [&](bool lean) {
             const ArmsResult r = onArm(lean);
             const double CD = durationFactor(lean);
             const double T = sum2 > 0 ? 1.5 * r.M * top / sum2 : 1e9;
             const double V = n > 0 ? r.R / n : 1e9;
             LateralInput in;
-            in.d = armLagD;
-            in.root = 4.394; // of 1/4 in (S10.1)
+            in.d = screw.d;
+            in.root = screw.root;
             in.side = passes;
             in.pen = pen;
             in.Gmain = in.Gside = p_.woodC1.G;
             in.thetaSide = 90;
             in.endGrain = true;
             in.CD = CD;
-            const double W = withdrawal(p_.woodC1.G, armLagD, true,
-                                        std::max(0.0, std::min(lag * 2 / 3, pen - 4)), CD, true);
+            const double W = withdrawal(p_.woodC1.G, screw.d, true, thread, CD, true);
             const double u = combined(T, V, W, lateral(in).Z).utilisation;
             const double R = std::hypot(T, V);
             return Use{R, u > 0 ? R / u : W};
@@ -138,7 +139,7 @@ class FrameJudge {
         Check c = both("frame_joint", "Joint of arm and rail", "N", of);
         auto values = size();
         values.emplace_back("lag screws an arm", std::to_string(f_.lags.size()));
-        values.emplace_back("thread in end grain", mm(std::max(0.0, std::min(lag * 2 / 3, pen - 4))));
+        values.emplace_back("thread in end grain", mm(thread));
         explain(c, "arms",
                 {"T = 1.5 M z/Σz² on the upper lag, V = R/n;  u = max(R/Z_α, T/W′, V/Z′)",
                  values,
