@@ -415,6 +415,58 @@ class TestCorner : public QObject {
             return s.text.find(std::to_string(found) + " rods") != std::string::npos;
         }));
     }
+    /// A panel has no end of a board to measure from any more: its holes are told from the corner. A cleat's
+    /// are told by their height too, wherever its wall runs.
+    void holesAreToldFromWhatIsThere() {
+        const Plan plan = test::planOf(onStuds("rods"));
+        std::size_t bored = 0;
+        bool cleat = false;
+        for (const auto& s : first(plan).steps) {
+            for (const auto& id : s.shapes)
+                for (const auto& p : assemblyOf(plan).parts)
+                    for (const auto& h : p.holes)
+                        if (h.id == id && h.purpose.starts_with("rod-")) {
+                            ++bored;
+                            const std::string at = formatLength(Length::mm(h.at.x), {});
+                            QVERIFY2(s.text.find(at + ", ") != std::string::npos ||
+                                         s.text.find(at + ";") != std::string::npos,
+                                     s.text.c_str());
+                            QVERIFY(s.text.starts_with("From the panel's corner along its edge"));
+                        }
+            if (s.id.ends_with("/bore-cleat-2")) {
+                cleat = true;
+                const Part* strip = assemblyOf(plan).find("cleat-2");
+                const double up = strip->holes.front().at.z - strip->solid.bounds().low.z;
+                QVERIFY2(s.text.find(formatLength(Length::mm(up), {}) + " above its lower edge") !=
+                             std::string::npos,
+                         s.text.c_str());
+            }
+        }
+        QVERIFY(cleat);
+        QVERIFY(bored >= 2);
+    }
+    /// What a profile takes off a quarter round, by Pappus: its section times the way of that section's
+    /// centre, above and below. Nothing gets a hole where the boards meet.
+    void aCurveTakesEveryProfile() {
+        const double plain =
+            areaOf(test::planOf(with("front=round edge=square length=300 boards=2")), "board");
+        const double s = 5;
+        const double pi = std::numbers::pi;
+        for (const auto& [edge, section, inwards] : {std::tuple{"chamfer", s * s / 2, s / 3},
+                                                     {"round_over", (1 - pi / 4) * s * s, 0.2234 * s},
+                                                     {"cove", pi / 4 * s * s, 4 * s / (3 * pi)}}) {
+            const Plan plan =
+                test::planOf(with(std::string("front=round length=300 boards=2 edge_size=5 edge=") + edge));
+            const double taken = (plain - areaOf(plan, "board")) * 18;
+            const double expected = 2 * section * pi / 2 * (300 - inwards);
+            QVERIFY2(std::abs(taken - expected) < 0.03 * expected,
+                     qPrintable(QString("%1: %2 %3").arg(edge).arg(taken).arg(expected)));
+            QCOMPARE(test::gapOrOverlap(assemblyOf(plan)), QString());
+            const Part* front = assemblyOf(plan).find("board-2");
+            QVERIFY(front && front->features.back().text.starts_with(
+                                 std::string_view(edge) == "round_over" ? "round-over" : edge));
+        }
+    }
     /// Nothing that has to open behind the cover is set where there is no room to open.
     void anchorsThatCannotOpenAreNotUsed() {
         const auto anchorsOf = [](Length behind) {

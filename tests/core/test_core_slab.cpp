@@ -46,10 +46,10 @@ class TestSlab : public QObject {
             QVERIFY(pp.hold()->x.size() >= 2);
             QCOMPARE(pp.marks.size(), pp.hold()->x.size());
             QVERIFY(pp.assembly().find("rod-1") && pp.assembly().find("rod-1")->fromSupport);
-            // every rod stands in a hole of the shelf, as deep as it goes in
+            // every rod stands in a hole of the shelf, a little deeper than it goes in
             const Part* shelf = pp.assembly().find("shelf");
             QCOMPARE(shelf->holes.size(), pp.hold()->x.size());
-            QVERIFY(std::abs(shelf->holes.front().depth - pp.hold()->inShelf) < 1e-6);
+            QVERIFY(std::abs(shelf->holes.front().depth - pp.hold()->inShelf - 2) < 1e-6);
             QVERIFY(shelf->holes.front().diameter >= pp.hold()->option.rod->d);
         }
     }
@@ -178,6 +178,32 @@ class TestSlab : public QObject {
         QVERIFY(plate);
         QVERIFY(separation(plate->solid, pp.assembly().find("shelf")->solid) > -1e-6);
         QCOMPARE(pp.hold()->mounting.mounts.size(), 2 * pp.hold()->x.size());
+    }
+    /// What crosses the glue between layers is made once, when they are one board.
+    void layersAreBoredAndRecessedTogether() {
+        Project p = slabProject();
+        slab(p).build = SlabBuild::laminated;
+        slab(p).rods = RodWay::plate;
+        slab(p).thickness = 80_mm;
+        const Plan plan = test::planOf(p);
+        std::size_t glued = 0;
+        std::size_t recessed = 0;
+        std::vector<const BuildStep*> bored;
+        const auto& steps = first(plan).steps;
+        for (std::size_t i = 0; i < steps.size(); ++i) {
+            if (steps[i].id.ends_with("/face-1"))
+                glued = i;
+            if (steps[i].id.ends_with("/shape-recesses"))
+                recessed = i;
+            if (steps[i].id.find("/bore-") != std::string::npos)
+                bored.push_back(&steps[i]);
+        }
+        QVERIFY(glued > 0 && recessed > glued);
+        QCOMPARE(steps[recessed].shapes.size(), std::size_t(2)); // half of it in each
+        QCOMPARE(bored.size(), std::size_t(1));
+        QCOMPARE(bored.front()->shapes.size(), 2 * first(plan).hold()->rodX.size());
+        QVERIFY2(bored.front()->text.find("They run in layer 1 and layer 2 at once") != std::string::npos,
+                 bored.front()->text.c_str());
     }
     void masonryTakesRodsAndPlugs() {
         Project p = slabProject();

@@ -1,6 +1,7 @@
 // Holes that are no joint's: for the wall, for rods and cables.
 #include "build/bore_steps.h"
 
+#include "assembly/outline.h"
 #include "assembly/plugs.h"
 #include "build/step_maker.h"
 #include "build/wall_joints.h"
@@ -21,10 +22,11 @@ class BoreSteps : StepMaker {
         wallHoles();
         return std::move(out_);
     }
-    std::vector<BuildStep> others() {
-        bores();
-        for (const auto& p : a_.parts)
-            forTheWallJoints(p);
+    std::vector<BuildStep> others(BoredWhen when) {
+        bores(when);
+        if (when == BoredWhen::together)
+            for (const auto& p : a_.parts)
+                forTheWallJoints(p);
         return std::move(out_);
     }
 
@@ -137,33 +139,52 @@ class BoreSteps : StepMaker {
         std::vector<std::string> passes; ///< names, where it is more than one
         std::vector<std::string> holes;  ///< ids
         const Part* guide = nullptr;     ///< the rail whose hole leads the bit
+        std::vector<std::string> halves; ///< names, where it runs along the glue between layers
     };
     /// Holes for rods, cables and wall fixings in parts other than a back rail.
-    void bores() {
+    void bores(BoredWhen when) {
         std::vector<Bore> all;
         for (const auto& p : a_.parts)
             for (const auto& h : p.holes)
-                if (isBored(p, h) && !isContinued(p, h))
-                    all.push_back(from(p, h));
+                if (isBored(p, h))
+                    if (const auto whole = wholeOf(p, h); whole.front().hole == &h)
+                        all.push_back(from(whole));
         for (const auto& p : a_.parts) {
             std::vector<const Bore*> level; // into an edge or the face towards the room
             std::vector<const Bore*> upright;
             for (const auto& b : all)
                 if (b.part == &p)
                     (isLevel(*b.mouth) ? level : upright).push_back(&b);
-            if (!level.empty())
+            if (!level.empty() && whenBored(p, level) == when)
                 bore(p, level, "bore-" + p.id);
-            if (!upright.empty())
+            if (!upright.empty() && whenBored(p, upright) == when)
                 bore(p, upright, "bore-" + p.id + (level.empty() ? "" : "-2"));
         }
     }
-    [[nodiscard]] static bool isLevel(const Hole& h) { return std::abs(h.direction.y) > 0.5; }
+    [[nodiscard]] static bool isLevel(const Hole& h) { return std::abs(h.direction.z) < 0.5; }
+    /// A part by itself lies flat and takes a clamped block anywhere; glued-up boards are planed first.
+    [[nodiscard]] BoredWhen whenBored(const Part& p, const std::vector<const Bore*>& bores) const {
+        const bool single = std::all_of(bores.begin(), bores.end(),
+                                        [](const Bore* b) { return b->holes.size() == 1 && !b->guide; });
+        const bool gluedUp = std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
+            return (j.first == p.id || j.second == p.id) &&
+                   (j.kind == "edge_glue" || j.kind == "face_glue" || j.kind == "half_lap");
+        });
+        return single && !gluedUp && !p.fromSupport ? BoredWhen::alone : BoredWhen::together;
+    }
     [[nodiscard]] bool isBored(const Part& p, const Hole& h) const {
         return h.purpose != pinHole && !takesWallScrews(a_, p) && !ofAJoint(h);
     }
-    [[nodiscard]] static bool follows(const Hole& before, const Hole& h) {
-        return before.purpose == h.purpose && dot(before.direction, h.direction) > 0.999 &&
-               norm(before.at + before.direction * before.depth - h.at) < 0.5;
+    /// Whether they lie on one line and meet there.
+    [[nodiscard]] static bool inOneLine(const Hole& g, const Hole& h) {
+        if (g.purpose != h.purpose || dot(g.direction, h.direction) < 0.999)
+            return false;
+        const double ahead = dot(g.at - h.at, h.direction);
+        return norm(cross(g.at - h.at, h.direction)) < 0.5 && ahead < h.depth + 0.5 && ahead > -g.depth - 0.5;
+    }
+    /// The same hole in another of the layers between which it runs.
+    [[nodiscard]] static bool isOtherHalf(const Hole& g, const Hole& h) {
+        return norm(g.at - h.at) < 0.5 && std::abs(g.depth - h.depth) < 0.5;
     }
     [[nodiscard]] bool together(const Part& p, const Part& q) const {
         return std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
@@ -171,32 +192,44 @@ class BoreSteps : StepMaker {
                    ((j.first == p.id && j.second == q.id) || (j.first == q.id && j.second == p.id));
         });
     }
-    [[nodiscard]] bool isContinued(const Part& p, const Hole& h) const {
-        return std::any_of(a_.parts.begin(), a_.parts.end(), [&](const Part& q) {
-            return &q != &p && together(p, q) &&
-                   std::any_of(q.holes.begin(), q.holes.end(),
-                               [&](const Hole& g) { return isBored(q, g) && follows(g, h); });
-        });
-    }
-    [[nodiscard]] Bore from(const Part& first, const Hole& mouth) const {
-        Bore out{&first, &mouth, 0, {}, {}, guideOf(mouth)};
-        const Part* p = &first;
-        const Hole* h = &mouth;
-        while (h) {
-            out.depth += h->depth;
-            out.passes.push_back(theName(p->name));
-            out.holes.push_back(h->id);
-            std::tie(p, h) = next(*p, *h);
-        }
+    struct Stretch {
+        const Part* part;
+        const Hole* hole;
+    };
+    /// All of a hole that goes through parts which are together by then, from its mouth on.
+    [[nodiscard]] std::vector<Stretch> wholeOf(const Part& p, const Hole& h) const {
+        std::vector<Stretch> out{{&p, &h}};
+        for (std::size_t i = 0; i < out.size(); ++i)
+            for (const auto& q : a_.parts)
+                for (const auto& g : q.holes) {
+                    const Stretch now = out[i];
+                    const bool known =
+                        std::any_of(out.begin(), out.end(), [&](const Stretch& s) { return s.part == &q; });
+                    if (!known && isBored(q, g) && inOneLine(g, *now.hole) &&
+                        (together(*now.part, q) || isOtherHalf(g, *now.hole)))
+                        out.push_back({&q, &g});
+                }
+        // The same order wherever one began: by the mouth, the longer first, as the parts are listed.
+        const auto key = [&](const Stretch& s) {
+            return std::tuple(std::lround(dot(s.hole->at, h.direction)), -std::lround(s.hole->depth), s.part);
+        };
+        std::sort(out.begin(), out.end(),
+                  [&](const Stretch& one, const Stretch& other) { return key(one) < key(other); });
         return out;
     }
-    [[nodiscard]] std::pair<const Part*, const Hole*> next(const Part& p, const Hole& h) const {
-        for (const auto& q : a_.parts)
-            if (&q != &p && together(p, q))
-                for (const auto& g : q.holes)
-                    if (isBored(q, g) && follows(h, g))
-                        return {&q, &g};
-        return {nullptr, nullptr};
+    [[nodiscard]] Bore from(const std::vector<Stretch>& all) const {
+        const Hole& mouth = *all.front().hole;
+        Bore out{all.front().part, &mouth, 0, {}, {}, guideOf(mouth), {}};
+        bool halves = all.size() > 1;
+        for (const auto& [part, hole] : all) {
+            out.depth = std::max(out.depth, dot(hole->at - mouth.at, mouth.direction) + hole->depth);
+            out.passes.push_back(theName(part->name));
+            out.holes.push_back(hole->id);
+            halves = halves && isOtherHalf(*hole, mouth);
+        }
+        if (halves)
+            std::swap(out.passes, out.halves);
+        return out;
     }
     /// A rail that is drilled already for the same screw leads the bit.
     [[nodiscard]] const Part* guideOf(const Hole& h) const {
@@ -221,7 +254,7 @@ class BoreSteps : StepMaker {
                 one = &j;
                 for (const auto& h : p.holes)
                     if (h.purpose == j.id)
-                        all.push_back({&p, &h, h.depth, {}, {h.id}, nullptr});
+                        all.push_back({&p, &h, h.depth, {}, {h.id}, nullptr, {}});
                 for (const auto& h : p.holes)
                     if (isPlugHole(h, j) && !all.empty()) {
                         plug = &h;
@@ -259,17 +292,51 @@ class BoreSteps : StepMaker {
         s.cautions = c_.cautionsFor("drilling");
     }
 
-    /// 'at 40 mm, 240 mm from its left end, 20 mm above its lower edge'. A part that lies across the piece,
-    /// or along another wall, is measured along its own grain.
-    [[nodiscard]] std::string places(const Part& p, const std::vector<const Bore*>& bores) const {
+    /// Boards that were sawn to an outline have no end of their own any more.
+    [[nodiscard]] static bool inPanel(const Part& p) {
+        return std::any_of(p.features.begin(), p.features.end(),
+                           [](const Feature& f) { return f.purpose == panelOutline; });
+    }
+    /// A part that lies across the piece, or along another wall.
+    [[nodiscard]] bool isTurned(const Part& p) const {
+        return std::abs(p.pose.along.x) < 0.999 && a_.ledgers && !inPanel(p);
+    }
+    /// Along the part from its left end, along a panel from the corner of the walls.
+    [[nodiscard]] Length along(const Part& p, const Hole& h) const {
+        if (inPanel(p))
+            return Length::mm(h.at.x);
+        return isTurned(p) ? Length::mm(dot(h.at - p.pose.origin, p.pose.along))
+                           : Length::mm(h.at.x) - p.bounds().at.x;
+    }
+    /// Above the lower edge, or from the edge at the wall for what is bored up or down.
+    [[nodiscard]] Length row(const Part& p, const Hole& h) const {
         const Cell box = p.bounds();
-        const bool across = isLevel(*bores.front()->mouth);
-        const bool turned = std::abs(p.pose.along.x) < 0.999 && a_.ledgers;
-        const auto row = [&](const Hole& h) {
-            return Length::mm(across ? h.at.z : h.at.y) - (across ? box.at.z : box.at.y);
-        };
+        if (isLevel(h))
+            return Length::mm(h.at.z) - box.at.z;
+        if (isTurned(p))
+            return fromItsWall(p, h);
+        return Length::mm(h.at.y) - (inPanel(p) ? Length() : box.at.y);
+    }
+    /// A strip on another wall: the holes for that wall's screws tell which of its sides lies there.
+    [[nodiscard]] Length fromItsWall(const Part& p, const Hole& h) const {
+        const Length in = Length::mm(dot(h.at - p.pose.origin, p.pose.through));
+        const bool behind = std::any_of(p.holes.begin(), p.holes.end(), [&](const Hole& g) {
+            return !ofAJoint(g) && dot(g.direction, p.pose.through) > 0.5;
+        });
+        return behind ? p.thickness - in : in;
+    }
+
+    /// 'the left end of base', 'its own wall's end in the corner': what places are measured from.
+    [[nodiscard]] std::string fromWhere(const Part& p) const {
+        return inPanel(p) ? "From the panel's corner along its edge at the first wall"
+                          : fmt::format("From the left end of {}", theName(p.name));
+    }
+
+    /// 'at 40 mm, 240 mm; 20 mm above its lower edge; 5 mm wide, 18 mm deep'.
+    [[nodiscard]] std::string places(const Part& p, const std::vector<const Bore*>& bores) const {
+        const Length first = row(p, *bores.front()->mouth);
         const bool inARow = std::all_of(bores.begin(), bores.end(), [&](const Bore* b) {
-            return abs(row(*b->mouth) - row(*bores.front()->mouth)) < Length::mm(0.05);
+            return abs(row(p, *b->mouth) - first) < Length::mm(0.05);
         });
         const auto size = [&](const Bore& b) {
             return fmt::format("{} wide, {} deep",
@@ -280,26 +347,35 @@ class BoreSteps : StepMaker {
         const bool allAlike =
             std::all_of(bores.begin(), bores.end(), [&](const Bore* b) { return size(*b) == alike; });
         std::string out;
-        for (const Bore* b : bores) {
-            const Length x = turned ? Length::mm(dot(b->mouth->at - p.pose.origin, p.pose.along))
-                                    : Length::mm(b->mouth->at.x) - box.at.x;
-            out += fmt::format("{}{}{}{}", out.empty() ? "" : ", ", say(x),
-                               inARow || turned ? std::string() : " and " + say(row(*b->mouth)),
+        for (const Bore* b : bores)
+            out += fmt::format("{}{}{}{}", out.empty() ? "" : ", ", say(along(p, *b->mouth)),
+                               inARow ? std::string() : " and " + say(row(p, *b->mouth)),
                                allAlike ? std::string() : " (" + size(*b) + ")");
-        }
-        const char* edge = across ? "above its lower edge" : "from its back edge";
-        if (!turned)
-            out += inARow ? fmt::format("; {} {}", say(row(*bores.front()->mouth)), edge)
-                          : fmt::format("; of two figures the second is {}", edge);
+        const char* edge = isLevel(*bores.front()->mouth) ? "above its lower edge"
+                           : inPanel(p)                   ? "from that edge"
+                                                          : "from its back edge";
+        out += inARow ? fmt::format("; {} {}", say(first), edge)
+                      : fmt::format("; of two figures the second is {}", edge);
         return out + (allAlike ? "; " + alike : std::string());
     }
+    /// How thick the part is where that hole goes in.
+    [[nodiscard]] double thickAt(const Part& p, const Hole& h) const {
+        if (isTurned(p))
+            return isLevel(h) ? p.thickness.mm() : p.width.mm();
+        const Vec size = p.bounds().size;
+        return std::abs(h.direction.x) > 0.5   ? size.x.mm()
+               : std::abs(h.direction.y) > 0.5 ? size.y.mm()
+                                               : size.z.mm();
+    }
 
+    static std::string alongTheJoint(const Bore& b) {
+        return b.halves.empty() ? std::string()
+                                : fmt::format("They run in {} at once, along the glue. ", listed(b.halves));
+    }
     void bore(const Part& p, const std::vector<const Bore*>& bores, const std::string& id) {
         const Bore& one = *bores.front();
         const bool across = isLevel(*one.mouth);
-        const Cell box = p.bounds();
-        const bool through =
-            one.passes.size() == 1 && one.depth > (across ? box.size.y : p.thickness).mm() - 0.5;
+        const bool through = one.holes.size() == 1 && one.depth > thickAt(p, *one.mouth) - 0.5;
         const bool guided =
             std::all_of(bores.begin(), bores.end(), [](const Bore* b) { return b->guide != nullptr; });
         std::string text;
@@ -310,13 +386,16 @@ class BoreSteps : StepMaker {
                                drillText(std::round(one.mouth->diameter * 10) / 10, in_.style));
         else
             text =
-                fmt::format("From the left end of {} at {}. ", theName(p.name), places(p, bores)) +
+                fmt::format("{} at {}. ", fromWhere(p), places(p, bores)) + alongTheJoint(one) +
                 (one.passes.size() > 1 ? "In one go through " + listed(one.passes) + ". " : std::string()) +
                 (across && !through ? "Square to the edge and level with the faces: a block with a hole of "
                                       "that size, clamped on, guides the bit; tape on the bit is the stop."
                                     : "On a piece of waste wood, so that nothing splinters below.");
-        auto& s = add(id, "Bore " + theName(p.name), std::move(text),
-                      c_.minutes("drill") * 2 * static_cast<double>(bores.size()));
+        auto& s = add(id,
+                      "Bore " + (inPanel(p)           ? "the panel"
+                                 : one.halves.empty() ? theName(p.name)
+                                                      : listed(one.halves)),
+                      std::move(text), c_.minutes("drill") * 2 * static_cast<double>(bores.size()));
         s.parts = s.fresh = {p.id};
         for (const Bore* b : bores)
             s.shapes.insert(s.shapes.end(), b->holes.begin(), b->holes.end());
@@ -336,8 +415,8 @@ std::vector<BuildStep> wallHoleSteps(const BuildInput& in, const Catalog& catalo
     return BoreSteps(in, catalog).forTheWall();
 }
 
-std::vector<BuildStep> boreSteps(const BuildInput& in, const Catalog& catalog) {
-    return BoreSteps(in, catalog).others();
+std::vector<BuildStep> boreSteps(const BuildInput& in, const Catalog& catalog, BoredWhen when) {
+    return BoreSteps(in, catalog).others(when);
 }
 
 } // namespace owl

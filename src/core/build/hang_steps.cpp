@@ -77,17 +77,16 @@ void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>
         first.tools = {"driver", "straight strip", "level"};
     } else if (in.way == "strip") {
         first.title = "Screw the strip to the wall";
-        first.text = fmt::format(
-            "{}, the middle one first, then level, then the others. Its front must be in one plane: "
-            "pack it out where the wall is hollow.",
-            screws);
+        first.text =
+            fmt::format("{}{}. Its front must be in one plane: pack it out where the wall is hollow.", screws,
+                        inTurn(in.marks.size()));
         first.tools = {"driver", "level"};
     } else {
         first.title = "Screw the ledger to the wall";
         first.text = fmt::format(
-            "{} between the arms, the middle one first, then level, then the others. Check that the "
-            "arms lie in one plane; pack behind the ledger where the wall is hollow.",
-            screws);
+            "{} between the arms{}. Check that the arms lie in one plane; pack behind the ledger where the "
+            "wall is hollow.",
+            screws, inTurn(in.marks.size()));
         first.tools = {"driver", "level", "straight strip"};
     }
     out.push_back(std::move(first));
@@ -128,11 +127,13 @@ std::string fixingsInAll(const HangInput& in) {
         ++n.at(m.what.find("screw") != std::string::npos ? 0
                : m.what.find("rod") != std::string::npos ? 1
                                                          : 2);
-    static constexpr std::array words{"screws", "rods", "anchors or plugs"};
+    static constexpr std::array words{"screw", "rod", "anchor or plug"};
+    static constexpr std::array several{"screws", "rods", "anchors or plugs"};
     std::string all;
     for (std::size_t i = 0; i < n.size(); ++i)
         if (n.at(i) > 0)
-            all += fmt::format("{}{} {}", all.empty() ? "" : ", ", n.at(i), words.at(i));
+            all += fmt::format("{}{} {}", all.empty() ? "" : ", ", n.at(i),
+                               n.at(i) == 1 ? words.at(i) : several.at(i));
     std::string out = "In all: " + all + ".";
     if (in.screw && n[0] > 0)
         out += fmt::format(" The screws are {} × {}.", in.screw->label,
@@ -261,14 +262,16 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
     BuildStep mark;
     mark.id = in.piece + "/mark-wall";
     mark.title = "Mark and drill the wall";
-    const bool alike =
-        std::all_of(in.marks.begin(), in.marks.end(), [&](const WallMark& m) { return m.bit == first.bit; });
+    const bool alike = std::all_of(in.marks.begin(), in.marks.end(), [&](const WallMark& m) {
+        return m.bit == first.bit && std::abs(m.depth - first.depth) < 0.05;
+    });
     mark.text = fmt::format(
         "Draw a light level line {} above the floor, measured at one place only: floors run out "
         "of level. Mark the {} holes from the hang sheet, probe each with a thin nail, and drill ",
         say(first.fromFloor), in.marks.size());
-    mark.text += alike || in.way != "ledgers"
-                     ? fmt::format("{} {} deep, cover included.", first.bit, say(Length::mm(first.depth)))
+    mark.text += alike
+                     ? fmt::format("with a bit of {}, {} deep, cover included.", first.bit,
+                                   say(Length::mm(first.depth)))
                      : std::string("each with the bit and as deep as the sheet says: screws and anchors want "
                                    "different holes.");
     if (in.crumbles)

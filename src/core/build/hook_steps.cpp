@@ -14,6 +14,16 @@ std::string fixings(const HangInput& in) {
                     : fmt::format("the screws of the {} anchors", n);
 }
 
+/// How much it can still be pushed along the wall.
+std::string sidePlay(const HangInput& in) {
+    const auto say = [&](double mm) { return formatLength(roundToTape(Length::mm(mm), in.style), in.style); };
+    const auto [least, most] = in.hanger->sidePlay;
+    if (most <= 0)
+        return "sideways nothing can be moved either";
+    return least < most ? fmt::format("sideways it can be pushed {} to {}", say(least), say(most))
+                        : fmt::format("sideways it can be pushed {}", say(most));
+}
+
 /// What is on the wall before the piece comes.
 BuildStep first(const HangInput& in, const Catalog& catalog) {
     const auto say = [&](double mm) { return formatLength(roundToTape(Length::mm(mm), in.style), in.style); };
@@ -27,19 +37,19 @@ BuildStep first(const HangInput& in, const Catalog& catalog) {
     if (in.way == "cleat") {
         const bool wood = in.hanger->kind == HangerKind::cleat;
         s.title = wood ? "Screw the cleat to the wall" : "Screw the rail to the wall";
-        s.text =
-            fmt::format("{}, the middle one first, then level, then the others. {} It must be level to 1 mm "
-                        "in a metre: what hangs on it follows it. Its height is fixed now; {}.",
-                        capitalised(fixings(in)),
-                        wood ? "The bevel slopes down towards the wall, its high side to the room."
-                             : "Its hook points up.",
-                        in.hanger->play);
+        s.text = fmt::format(
+            "{}{}. {} It must be level to 1 mm in a metre: what hangs on it follows it. Its height is "
+            "fixed now; {}.",
+            capitalised(fixings(in)), inTurn(in.marks.size()),
+            wood ? "The bevel slopes down towards the wall, its high side to the room."
+                 : "Its hook points up.",
+            sidePlay(in));
     } else {
         s.title = "Drive the screws that it hangs on";
         s.text = fmt::format("{}: leave every head standing {} proud of the wall, all alike: a strip of that "
                              "thickness laid beside them is the gauge. Their heights must agree to half a "
-                             "millimetre; lay a level on them.",
-                             capitalised(fixings(in)), say(in.hanger->proud));
+                             "millimetre; lay a level on them. Once it hangs, {}.",
+                             capitalised(fixings(in)), say(in.hanger->proud), sidePlay(in));
         s.tools.emplace_back("strip as a gauge");
     }
     return s;

@@ -1,5 +1,6 @@
 // Glue alone, clamped until it has set.
 #include "build/joint_step.h"
+#include "measure/words.h"
 
 #include <fmt/format.h>
 
@@ -15,7 +16,7 @@ class ClampedStep : public JointStep {
         words_.close =
             fmt::format("Spread glue on both faces, put the {} to the \1, and clamp every {} until it "
                         "has set. {}",
-                        nameOf(newcomer()), say(150_mm), j_.note);
+                        nameOf(newcomer()), roundly(150_mm, in_.style), j_.note);
         s_.tools = {"clamps", "straight strip"};
         s_.minutes += 10;
     }

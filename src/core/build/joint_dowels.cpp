@@ -29,7 +29,7 @@ class DowelsStep : public JointStep {
             "Brush a little glue into the holes and along the edge, push in the dowels, {} × {}, put "
             "the parts together, and clamp every {} for an hour. Too much glue in a hole keeps "
             "the dowel out.",
-            say(j_.pin), say(j_.pinLength), say(300_mm));
+            say(j_.pin), say(j_.pinLength), roundly(300_mm, in_.style));
         s_.tools = {"doweling guide", "drill bit " + drillText(j_.pin.mm(), in_.style), "depth stop",
                     "clamps"};
         s_.minutes += static_cast<double>(count()) * c_.minutes("dowel");

@@ -21,7 +21,7 @@ class ScrewsStep : public JointStep {
             words_.close =
                 fmt::format("No screw fits here: spread glue, press the {} on, and clamp it every {} with a "
                             "straight strip between, for an hour.",
-                            nameOf(j_.second), say(200_mm));
+                            nameOf(j_.second), roundly(200_mm, in_.style));
             s_.tools = {"clamps", "straight strip"};
             return;
         }

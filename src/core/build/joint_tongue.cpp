@@ -1,5 +1,6 @@
 // A tongue glued into a groove.
 #include "build/joint_step.h"
+#include "measure/words.h"
 
 #include <fmt/format.h>
 
@@ -18,7 +19,7 @@ class TongueStep : public JointStep {
                         "in along the length, tapping with a mallet on a strip of waste wood. Clamp "
                         "every {} with a straight "
                         "strip between, for an hour.",
-                        nameOf(j_.first), nameOf(j_.second), say(200_mm));
+                        nameOf(j_.first), nameOf(j_.second), roundly(200_mm, in_.style));
         s_.tools = {"mallet", "clamps", "straight strip"};
     }
 };

@@ -41,7 +41,7 @@ class ShapeSteps : StepMaker {
         for (const auto& p : a_.parts)
             for (const auto& f : p.features) {
                 if (f.id == a_.shapedTogether || f.kind == "pin_row" || f.purpose == panelOutline ||
-                    madeElsewhere(f) || withItsLike(p, f))
+                    f.purpose == acrossBoards || madeElsewhere(f) || withItsLike(p, f))
                     continue;
                 if (f.kind == "band")
                     band(p, f);

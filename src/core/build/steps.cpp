@@ -27,6 +27,7 @@ class Steps : StepMaker {
         check();
         keep(shapeSteps(in_, c_));
         keep(wallHoleSteps(in_, c_));
+        keep(boreSteps(in_, c_, BoredWhen::alone));
         if (inTheShop() > 0)
             dryFit();
         std::set<std::string> known; // every part once, whatever it is joined to later
@@ -43,9 +44,10 @@ class Steps : StepMaker {
                 inOneGo(alike);
             before_ = &order.moves[i];
         }
-        sawOutline();
+        cutTogether(panelOutline, "shape-outline", "Saw the panel to its outline");
+        cutTogether(acrossBoards, "shape-recesses", "Cut the recesses across the boards");
         shapeTogether();
-        keep(boreSteps(in_, c_));
+        keep(boreSteps(in_, c_, BoredWhen::together));
         boreLate();
         plug();
         fill();
@@ -243,36 +245,37 @@ class Steps : StepMaker {
         return static_cast<std::size_t>(
             std::count_if(a_.joints.begin(), a_.joints.end(), [](const Joint& j) { return !j.atWall; }));
     }
-    [[nodiscard]] bool inPanel(const std::string& part) const {
+    [[nodiscard]] bool isCutFor(const std::string& part, const std::string& purpose) const {
         const Part* p = a_.find(part);
         return p && std::any_of(p->features.begin(), p->features.end(),
-                                [](const Feature& f) { return f.purpose == panelOutline; });
+                                [&](const Feature& f) { return f.purpose == purpose; });
     }
-    /// Boards that make a panel are sawn to its outline together, once the last of them is glued on and
-    /// before anything else is.
-    void sawOutline() {
+    /// What is cut over the joints of several boards is cut when the last of them is glued on, and before
+    /// anything else is.
+    void cutTogether(const std::string& purpose, const std::string& id, const std::string& title) {
         BuildStep s;
         for (const auto& p : a_.parts)
             for (const auto& f : p.features)
-                if (f.purpose == panelOutline) {
+                if (f.purpose == purpose) {
                     s.text = capitalised(f.text) + ".";
                     s.parts.push_back(p.id);
                     s.shapes.push_back(f.id);
                     s.tools = workOf(f).tools;
-                    s.minutes = s.minutes > 0 ? s.minutes + 4 : workOf(f).minutes;
+                    const double one = workOf(f).minutes > 0 ? workOf(f).minutes : c_.minutes("tongue");
+                    s.minutes = s.minutes > 0 ? s.minutes + 4 : one;
                     s.cautions = c_.cautionsFor(workOf(f).caution);
                 }
         if (s.parts.empty())
             return;
-        s.id = in_.piece + "/shape-outline";
-        s.title = "Saw the panel to its outline";
-        const auto ofThePanel = [&](const BuildStep& step) {
-            return std::any_of(step.joins.begin(), step.joins.end(), [&](const std::string& id) {
-                const Joint* j = a_.joint(id);
-                return j && inPanel(j->first) && inPanel(j->second);
+        s.id = in_.piece + "/" + id;
+        s.title = title;
+        const auto ofThem = [&](const BuildStep& step) {
+            return std::any_of(step.joins.begin(), step.joins.end(), [&](const std::string& joint) {
+                const Joint* j = a_.joint(joint);
+                return j && isCutFor(j->first, purpose) && isCutFor(j->second, purpose);
             });
         };
-        const auto last = std::find_if(out_.rbegin(), out_.rend(), ofThePanel);
+        const auto last = std::find_if(out_.rbegin(), out_.rend(), ofThem);
         out_.insert(last.base(), std::move(s));
     }
     /// A profile that runs over joints is made when they are glued.

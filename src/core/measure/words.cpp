@@ -91,6 +91,19 @@ std::string counted(std::size_t n, std::string_view word) {
     return std::to_string(n) + " " + std::string(word) + (n == 1 ? "" : "s");
 }
 
+std::string roundly(Length l, const NumberStyle& style) {
+    const bool metric = style.units == Units::metric;
+    const double step = metric ? 10 : 25.4;
+    return formatLength(Length::mm(std::max(1.0, std::round(l.mm() / step)) * step), style);
+}
+
+std::string inTurn(std::size_t screws) {
+    if (screws < 2)
+        return {};
+    return screws == 2 ? ", one first, then level, then the other"
+                       : ", the middle one first, then level, then the others";
+}
+
 std::string listed(const std::vector<std::string>& names) {
     std::string out;
     for (std::size_t i = 0; i < names.size(); ++i)

@@ -1,6 +1,8 @@
 #pragma once
 // Words that come from outside.
 
+#include "measure/format.h"
+
 #include <string>
 #include <string_view>
 #include <vector>
@@ -26,6 +28,10 @@ std::string theName(const std::string& name);
 std::string withoutNumber(const std::string& name);
 /// '1 screw', '4 screws'.
 std::string counted(std::size_t n, std::string_view word);
+/// A distance that is only a rule of thumb, in round figures: '150 mm', '6 in'.
+std::string roundly(Length l, const NumberStyle& style);
+/// The order in which screws of something level go in: ', the middle one first, ..'; one alone has none.
+std::string inTurn(std::size_t screws);
 /// 'a', 'a and b', 'a, b and c'.
 std::string listed(const std::vector<std::string>& names);
 /// The first letter of a text, whole, as capital when it is one of a to z: an initial.

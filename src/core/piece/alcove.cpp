@@ -165,7 +165,7 @@ void AlcoveBuilder::packings() {
         const std::vector<Length> at = packingPlaces(left);
         room = room && !at.empty();
         for (std::size_t i = 0; i < at.size(); ++i)
-            packing(left, i + 1, at[i]);
+            packing(left, at.size() == 1 ? 0 : i + 1, at[i]);
     }
     if (!room)
         problem("packing_no_room", "packing",
@@ -177,9 +177,10 @@ void AlcoveBuilder::packings() {
 
 void AlcoveBuilder::packing(bool left, std::size_t number, Length at) {
     const AlcoveLine& wall = line(left);
-    const std::string id = fmt::format("pack-{}-{}", left ? "left" : "right", number);
+    const std::string side = left ? "left" : "right";
+    const std::string id = fmt::format("pack-{}-{}", side, std::max<std::size_t>(1, number));
     Part p = blankPart(
-        id, fmt::format("packing {} of the {}", number, left ? "left" : "right"), Length::mm(packingLong),
+        id, number ? fmt::format("{} packing {}", side, number) : side + " packing", Length::mm(packingLong),
         Length::mm(fh_), Length::mm(pack_),
         {wall.origin + wall.along * (at.mm() - packingLong / 2) + wall.out * pack_ + Vec3{0, 0, z0_},
          wall.along,

@@ -37,7 +37,7 @@ class AlcoveBuilder : CaseBuilder {
     void railToSide(bool left);
     void packings();
     [[nodiscard]] std::vector<Length> packingPlaces(bool left) const;
-    void packing(bool left, std::size_t number, Length at);
+    void packing(bool left, std::size_t number, Length at); // 0: the only one of its side
     void frameToPacking(bool left, const std::string& packing, Length at);
     // alcove_skins.cpp: what shows
     void skins();

@@ -107,10 +107,7 @@ class BookcaseBuilder : BookcaseWork {
     /// Equal ones, each ending on a mark of the tape.
     void sections() {
         const int n = std::clamp(p_.sectionCount(), 1, 12);
-        const std::int64_t step = ctx_.units == "in" ? 1'587'500 : 1'000'000; // 1/16 in, 1 mm
-        const auto mark = [&](int i) {
-            return i == n ? p_.length : Length::nm(p_.length.nm() * i / n / step * step);
-        };
+        const auto mark = [&](int i) { return i == n ? p_.length : atMark(p_.length * i / n); };
         for (int i = 0; i < n; ++i) {
             Section s;
             if (i > 0)

@@ -107,6 +107,7 @@ class BookcaseInside : BookcaseWork {
     [[nodiscard]] std::vector<Length> levels() {
         const Length clear = s_.z1 - s_.z0;
         std::vector<Length> opening = p_.openings;
+        bool equal = false;
         Length used;
         for (Length o : opening)
             used += o + s_.ts;
@@ -134,11 +135,12 @@ class BookcaseInside : BookcaseWork {
                 return {};
             }
             opening.assign(static_cast<std::size_t>(n), each);
+            equal = true;
         }
         std::vector<Length> out;
         Length z = s_.z0;
         for (Length o : opening) {
-            out.push_back(z + o);
+            out.push_back(equal ? atMark(z + o) : z + o);
             z += o + s_.ts;
         }
         return out;

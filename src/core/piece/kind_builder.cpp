@@ -13,6 +13,11 @@ Problem& KindBuilder::problem(const char* id, const char* field, std::string tex
     return d_.problems.back();
 }
 
+Length KindBuilder::atMark(Length l) const {
+    const std::int64_t step = ctx_.units == "in" ? 1'587'500 : 1'000'000; // 1/16 in, 1 mm
+    return Length::nm(l.nm() / step * step);
+}
+
 Cure KindBuilder::to(const std::string& name, const char* key, Length value) const {
     return {name + " " + say(value), {{key, value.mm()}}};
 }

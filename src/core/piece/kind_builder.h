@@ -12,6 +12,8 @@ class KindBuilder {
 
     /// A length as sentences show it.
     [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
+    /// The mark of the tape at or below a length: what is divided evenly ends on one.
+    [[nodiscard]] Length atMark(Length l) const;
     /// What is wrong, to which cures are then added. `field`: the parameter to change.
     Problem& problem(const char* id, const char* field, std::string text, bool blocks = true);
     /// 'Depth 120 mm': one parameter with the value that works.

@@ -1,5 +1,6 @@
 #include "piece/rod_recesses.h"
 
+#include "assembly/outline.h"
 #include "assembly/rod_plate.h"
 
 #include <fmt/format.h>
@@ -10,6 +11,7 @@ void recessPlates(std::vector<Part>& parts, const std::vector<Length>& xs, doubl
                   const MakeContext& ctx) {
     const double high = thickness - rodPlateLess;
     const auto say = [&](double l) { return exactLength(Length::mm(l), ctx); };
+    std::vector<Feature*> cut;
     for (auto& p : parts) {
         const double before = p.solid.volume();
         for (Length place : xs) {
@@ -20,14 +22,19 @@ void recessPlates(std::vector<Part>& parts, const std::vector<Length>& xs, doubl
                      boxCell({x - w, -1, mid - high / 2 - 0.5}, axes, {2 * w, rodPlateThick + 1, high + 1}),
                      9);
         }
-        if (p.solid.volume() < before - 1)
+        if (p.solid.volume() < before - 1) {
             p.features.push_back(
                 {p.id + "/housing",
                  "housing",
                  fmt::format("{} recesses in the back edge for the plates, {} deep, {} wide and {} high",
                              xs.size(), say(rodPlateThick), say(rodPlateWide + 1), say(high + 1)),
                  {}});
+            cut.push_back(&p.features.back());
+        }
     }
+    if (cut.size() > 1)
+        for (Feature* f : cut)
+            f->purpose = acrossBoards;
 }
 
 } // namespace owl

@@ -274,7 +274,9 @@ std::string strainSentence(const Check& c) {
     if (c.load.empty())
         return fmt::format("{}: {}.", c.title, c.working.result);
     return fmt::format("{}: {} asks {} of {}.", c.title, c.load, words::percent(c.utilisation()),
-                       c.place.empty() ? "what it bears" : "what the " + c.place + " can bear");
+                       c.place.empty()               ? "what it bears"
+                       : c.place.starts_with("the ") ? "what " + c.place + " can bear"
+                                                     : "what the " + c.place + " can bear");
 }
 
 std::string marginsSentence(const Verdict& v) {

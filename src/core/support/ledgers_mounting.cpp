@@ -50,10 +50,11 @@ void mountRod(const RailPiece& piece, const LedgerFixing& f, const LedgerSeat& o
             continue;
         }
         crossed.emplace_back(in.front().from, p.id);
+        const double room = in.back().to > 1 - 1e-9 ? rodEndRoom(p.solid, front, on.out) : 0;
         out.holes.emplace_back(p.id, Hole{fmt::format("{}/{}", p.id, bar.id),
                                           f.at + on.out * (in.front().from * f.inShelf), on.out,
                                           f.rod->d + on.play.mm(),
-                                          (in.back().to - in.front().from) * f.inShelf, bar.id});
+                                          (in.back().to - in.front().from) * f.inShelf + room, bar.id});
     }
     std::sort(crossed.rbegin(), crossed.rend());
     for (const auto& [at, id] : crossed)

@@ -75,6 +75,12 @@ Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVe
     return out;
 }
 
+double rodEndRoom(const Solid& board, const Vec3& end, const Vec3& along) {
+    constexpr double room = 2; // as for dowels
+    const auto in = inside(board, end, end + along * room, 0.002);
+    return in.empty() || in.front().from > 1e-6 ? 0 : in.front().to * room;
+}
+
 std::optional<Hole> rodGroove(const Part& board, const std::string& rod, const RodLine& line, double diameter,
                               double play) {
     const Vec3 end = line.from + line.along * line.length;

@@ -21,6 +21,9 @@ struct RodLine {
     Vec3 from, along;
     double length = 0;
 };
+/// A hole goes on before the end of its rod by so much, where there is wood: a rod that meets the bottom of
+/// its hole holds the piece off the wall. mm; `end`: of the rod, `along`: into the wood, length 1.
+double rodEndRoom(const Solid& board, const Vec3& end, const Vec3& along);
 /// A board beside the one with the rod's middle: a thick rod lies in a groove of it. Nothing where it does
 /// not reach the board.
 std::optional<Hole> rodGroove(const Part& board, const std::string& rod, const RodLine& line, double diameter,

@@ -55,7 +55,9 @@ class Mounter {
                 continue;
             }
             crossed.emplace_back(in.front().from, p.id);
-            const double deep = (in.back().to - in.front().from) * whole;
+            double deep = (in.back().to - in.front().from) * whole;
+            if (in.back().to > 1 - 1e-9) // where the rod ends
+                deep += rodEndRoom(p.solid, to, d);
             out_.holes.emplace_back(p.id,
                                     Hole{fmt::format("{}/{}", p.id, id), from + d * (in.front().from * whole),
                                          d, rod_.d + seat_.play.mm(), deep, id});
