@@ -11,7 +11,7 @@ check() { # job, plan
     /usr/bin/python3 "$verify" "$1" "$2" || bad=1
 }
 for job in "$top"/../shared/cutting/jobs/*.json; do
-    "$cli" cut "$job" --seconds 4 --out "$work/plan.json" 2>"$work/err"
+    "$cli" cut "$job" --seconds 2 --out "$work/plan.json" 2>"$work/err"
     code=$?
     [ "$code" -gt 1 ] && { cat "$work/err"; bad=1; continue; }
     printf '%s: ' "$(basename "$job" .json)"
