@@ -126,7 +126,7 @@ void MainWindow::wire() {
     strip_->onTick = [this](const std::string& id) { tick(id); };
     strip_->onRow = [this](int, const std::string& id) {
         if (id.starts_with("support:"))
-            say(tr("Double-click for the working; choose it at the right under 'Support'."));
+            say(tr("Return or 'use this one' takes it; a double-click shows its working."));
         refreshBench(doc_->project(), doc_->plan());
     };
     strip_->onTab = [this](int tab) {

@@ -25,8 +25,8 @@ QIcon feather(Status s) {
 } // namespace
 
 Strip::Strip(QWidget* parent)
-    : QWidget(parent), title_(new TextLabel), tabs_(new QWidget), fold_(new QPushButton),
-      detail_(new TextLabel), detailArea_(new QScrollArea), table_(new QTableWidget) {
+    : QWidget(parent), title_(new TextLabel), tabs_(new QWidget), take_(new QPushButton),
+      fold_(new QPushButton), detail_(new TextLabel), detailArea_(new QScrollArea), table_(new QTableWidget) {
     setObjectName("strip");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 4, 0, 0);
@@ -38,6 +38,10 @@ Strip::Strip(QWidget* parent)
     head->addWidget(title_);
     head->addWidget(tabs_);
     head->addStretch(1);
+    take_->setObjectName("link");
+    take_->setCursor(Qt::PointingHandCursor);
+    take_->hide();
+    head->addWidget(take_);
     head->addWidget(fold_);
     column->addLayout(head);
     detail_->setObjectName("cardText");
@@ -65,6 +69,7 @@ Strip::Strip(QWidget* parent)
     table_->setWordWrap(false);
     table_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     table_->setTextElideMode(Qt::ElideRight);
+    connect(take_, &QPushButton::clicked, this, [this] { takeRow(); });
     connect(fold_, &QPushButton::clicked, this, [this] { setFolded(!folded_); });
     connect(table_, &QTableWidget::itemChanged, this, [this](QTableWidgetItem* item) {
         if (!filling_ && item->column() == data_.tick && onTick)
@@ -84,11 +89,11 @@ Strip::Strip(QWidget* parent)
                           table_->visualRect(table_->model()->index(row, col)).bottomLeft()));
     });
     connect(table_, &QTableWidget::cellClicked, this, [this](int row, int col) {
-        if (const Edit* e = editOf(row); e && col != data_.tick && onEdit)
+        if (const Edit* e = editOf(row); e && col != data_.tick && data_.take.empty() && onEdit)
             onEdit(Edit(*e));
     });
     connect(table_, &QTableWidget::cellEntered, this, [this](int row, int) {
-        if (onHover)
+        if (onHover && data_.take.empty())
             onHover(editOf(row));
     });
     table_->setMouseTracking(true);
@@ -109,13 +114,17 @@ bool Strip::eventFilter(QObject* o, QEvent* e) {
         fitColumns(); // only now is it known how wide the table has become
     if (o == table_ && e->type() == QEvent::KeyPress) {
         const int key = static_cast<QKeyEvent*>(e)->key();
-        if (const Edit* edit = editOf(table_->currentRow());
-            edit && onEdit && (key == Qt::Key_Return || key == Qt::Key_Enter)) {
-            onEdit(Edit(*edit));
+        if (editOf(table_->currentRow()) && (key == Qt::Key_Return || key == Qt::Key_Enter)) {
+            takeRow();
             return true;
         }
     }
     return QWidget::eventFilter(o, e);
+}
+
+void Strip::takeRow() {
+    if (const Edit* edit = editOf(table_->currentRow()); edit && onEdit)
+        onEdit(Edit(*edit)); // a copy: the table is filled anew meanwhile
 }
 
 /// The other tables of the station, as words beside the title.
@@ -152,6 +161,9 @@ void Strip::setFolded(bool folded) {
 
 void Strip::showDetail() {
     const auto row = static_cast<std::size_t>(std::max(0, table_->currentRow()));
+    take_->setText(QString::fromStdString(data_.take));
+    take_->setVisible(!data_.take.empty() && editOf(table_->currentRow()) &&
+                      table_->currentRow() != data_.chosen && !folded_);
     const bool any = row < data_.details.size() && !data_.details[row].empty();
     detail_->setText(any ? QString::fromStdString(data_.details[row]) : QString());
     detailArea_->setVisible(any && !folded_);
@@ -186,7 +198,12 @@ void Strip::fitColumns() {
     for (int& w : want)
         w += air;
     while (total > room) {
+        // What a row is called gives way after what is said of it.
+        constexpr int dearer = 90;
+        const int name = want.front();
+        want.front() -= dearer;
         auto widest = std::max_element(want.begin(), want.end());
+        want.front() = name;
         if (*widest <= 60)
             break;
         const int cut = std::min(*widest - 60, std::max(4, (total - room) / 3));

@@ -40,9 +40,11 @@ class Strip : public QWidget {
     void showDetail();
     void showTabs();
     [[nodiscard]] const Edit* editOf(int row) const;
+    void takeRow();
     StripTable data_;
     QLabel* title_;
     QWidget* tabs_;
+    QPushButton* take_; ///< does what the chosen row does, where a click only looks at it
     QPushButton* fold_;
     QLabel* detail_;
     QScrollArea* detailArea_; ///< a long text scrolls in it, so that the drawing keeps its room

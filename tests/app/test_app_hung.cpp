@@ -27,6 +27,47 @@ class TestHung : public QObject {
   private slots:
     void initTestCase() { test::startWindowTests(); }
 
+    /// A click in the list only looks at a support; Return takes it, and so does the word above the list,
+    /// which is there as long as another row is looked at.
+    void aSupportIsTakenFromTheList() {
+        test::Bench b(true);
+        b.document.reset(withOne("ledge", "timber_stud_us"), {});
+        b.go(Station::hold);
+        const auto take = [&]() -> QPushButton* {
+            for (auto* one : b.window.findChildren<QPushButton*>())
+                if (one->text() == "use this one" && one->isVisible())
+                    return one;
+            return nullptr;
+        };
+        const auto& supports = b.document.plan().pieces.front().supports;
+        const std::string second = supports.at(1).option.id;
+        const std::string third = supports.at(2).option.id;
+        QVERIFY(!take());
+        const auto click = [&](int row) {
+            QTest::mouseClick(b.table()->viewport(), Qt::LeftButton, {},
+                              b.table()->visualRect(b.table()->model()->index(row, 0)).center());
+            b.settle();
+        };
+        click(1);
+        QCOMPARE(b.piece().hold.support, std::string("auto"));
+        QVERIFY(take());
+        QTest::mouseClick(take(), Qt::LeftButton);
+        b.settle();
+        QCOMPARE(b.piece().hold.support, second);
+        const auto row = [&](const std::string& id) {
+            const auto& all = b.document.plan().pieces.front().supports;
+            return static_cast<int>(std::find_if(all.begin(), all.end(),
+                                                 [&](const RailVerdict& v) { return v.option.id == id; }) -
+                                    all.begin());
+        };
+        click(row(third));
+        QTest::keyClick(b.table(), Qt::Key_Return);
+        b.settle();
+        QCOMPARE(b.piece().hold.support, third);
+        b.document.undo();
+        b.settle();
+        QCOMPARE(b.piece().hold.support, second);
+    }
     void everySupportIsHung_data() {
         QTest::addColumn<QString>("kind");
         QTest::addColumn<QString>("wall");

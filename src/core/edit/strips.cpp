@@ -78,6 +78,7 @@ StripTable shoppingStrip(const Project& project, const Plan& plan) {
 StripTable supportStrip(const Project& project, const PiecePlan& pp) {
     StripTable t;
     t.title = "What could hold it";
+    t.take = "use this one";
     t.columns = {"support", "stands", "hand", "governed by", "sag in years", "front edge", "holes", "cost"};
     t.numeric = {1, 2, 4, 5, 6, 7};
     t.chosen = static_cast<int>(pp.chosen);
@@ -94,6 +95,10 @@ StripTable supportStrip(const Project& project, const PiecePlan& pp) {
         else
             t.rows.push_back({s.option.name, "—", "—", "refused: " + s.refusal, "—", "—", "—", "—"});
         t.ids.push_back("support:" + s.option.id);
+        t.edits.emplace_back(Edit{"Support: " + s.option.name, [piece = pp.id, id = s.option.id](Project& p) {
+                                      if (Piece* one = p.findPiece(piece))
+                                          one->hold.support = id;
+                                  }});
         t.status.push_back(s.feasible ? s.verdict.status : Status::fails);
         t.workings.push_back(governs == s.checks.end() ? Working{} : governs->working);
     }
