@@ -8,10 +8,7 @@
 using namespace owl;
 
 using namespace owl::test;
-
 using Make = Project (*)();
-
-Q_DECLARE_METATYPE(Make)
 
 class TestRealLedges : public QObject {
     Q_OBJECT
