@@ -48,7 +48,8 @@ struct StripTable {
     std::vector<std::string> tabs;          ///< titles of the station's tables, when it has several
     int tab = 0;                            ///< which of them this is
     std::vector<std::optional<Edit>> edits; ///< per row, may be empty: what a click on it does
-    std::string take; ///< not empty: a click only looks at a row; this word, or Return, does what the row does
+    std::string
+        take; ///< not empty: a click only looks at a row; this word, or Return, does what the row does
     std::vector<std::string> columns;
     std::vector<std::vector<std::string>> rows;
     std::vector<std::string> ids;

@@ -1,0 +1,84 @@
+#include "build/bores.h"
+
+#include "assembly/outline.h"
+#include "build/steps.h"
+#include "measure/words.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+
+bool BorePlaces::inPanel(const Part& p) {
+    return std::any_of(p.features.begin(), p.features.end(),
+                       [](const Feature& f) { return f.purpose == panelOutline; });
+}
+/// A part that lies across the piece, or along another wall.
+bool BorePlaces::isTurned(const Part& p) const {
+    return std::abs(p.pose.along.x) < 0.999 && a_.ledgers && !inPanel(p);
+}
+/// Along the part from its left end, along a panel from the corner of the walls.
+Length BorePlaces::along(const Part& p, const Hole& h) const {
+    if (inPanel(p))
+        return Length::mm(h.at.x);
+    return isTurned(p) ? Length::mm(dot(h.at - p.pose.origin, p.pose.along))
+                       : Length::mm(h.at.x) - p.bounds().at.x;
+}
+/// Above the lower edge, or from the edge at the wall for what is bored up or down.
+Length BorePlaces::row(const Part& p, const Hole& h) const {
+    const Cell box = p.bounds();
+    if (isLevel(h))
+        return Length::mm(h.at.z) - box.at.z;
+    if (isTurned(p))
+        return fromItsWall(p, h);
+    return Length::mm(h.at.y) - (inPanel(p) ? Length() : box.at.y);
+}
+/// A strip on another wall: the holes for that wall's screws tell which of its sides lies there.
+Length BorePlaces::fromItsWall(const Part& p, const Hole& h) const {
+    const Length in = Length::mm(dot(h.at - p.pose.origin, p.pose.through));
+    const bool behind = std::any_of(p.holes.begin(), p.holes.end(), [&](const Hole& g) {
+        return !isOfAJoint(a_, g) && dot(g.direction, p.pose.through) > 0.5;
+    });
+    return behind ? p.thickness - in : in;
+}
+
+std::string BorePlaces::fromWhere(const Part& p) {
+    return inPanel(p) ? "From the panel's corner along its edge at the first wall"
+                      : fmt::format("From the left end of {}", theName(p.name));
+}
+
+std::string BorePlaces::places(const Part& p, const std::vector<const Bore*>& bores) const {
+    const Length first = row(p, *bores.front()->mouth);
+    const bool inARow = std::all_of(bores.begin(), bores.end(), [&](const Bore* b) {
+        return abs(row(p, *b->mouth) - first) < Length::mm(0.05);
+    });
+    const auto size = [&](const Bore& b) {
+        return fmt::format("{} wide, {} deep", drillText(std::round(b.mouth->diameter * 10) / 10, style_),
+                           say(Length::mm(std::round(b.depth))));
+    };
+    const std::string alike = size(*bores.front());
+    const bool allAlike =
+        std::all_of(bores.begin(), bores.end(), [&](const Bore* b) { return size(*b) == alike; });
+    std::string out;
+    for (const Bore* b : bores)
+        out += fmt::format("{}{}{}{}", out.empty() ? "" : ", ", say(along(p, *b->mouth)),
+                           inARow ? std::string() : " and " + say(row(p, *b->mouth)),
+                           allAlike ? std::string() : " (" + size(*b) + ")");
+    const char* edge = isLevel(*bores.front()->mouth) ? "above its lower edge"
+                       : inPanel(p)                   ? "from that edge"
+                                                      : "from its back edge";
+    out += inARow ? fmt::format("; {} {}", say(first), edge)
+                  : fmt::format("; of two figures the second is {}", edge);
+    return out + (allAlike ? "; " + alike : std::string());
+}
+double BorePlaces::thickAt(const Part& p, const Hole& h) const {
+    if (isTurned(p))
+        return isLevel(h) ? p.thickness.mm() : p.width.mm();
+    const Vec size = p.bounds().size;
+    return std::abs(h.direction.x) > 0.5   ? size.x.mm()
+           : std::abs(h.direction.y) > 0.5 ? size.y.mm()
+                                           : size.z.mm();
+}
+
+} // namespace owl
