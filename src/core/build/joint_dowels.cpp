@@ -42,7 +42,7 @@ class DowelsStep : public JointStep {
             "{} of {} at {}: {} deep in all, 2 mm deeper than the dowels are long. A chamfer on "
             "the dowels, glue in the holes, tap them home; saw what stands out flush with a card under "
             "the saw, pare and sand. Their ends show as darker dots.",
-            j_.drivenFrom, counted(count(), "hole"), say(j_.pin), places(), say(j_.pinFirst + j_.pinSecond));
+            side(), counted(count(), "hole"), say(j_.pin), places(), say(j_.pinFirst + j_.pinSecond));
         s_.tools = {"drill with a guide block",
                     "drill bit " + drillText(j_.pin.mm(), in_.style),
                     "depth stop",

@@ -21,8 +21,8 @@ class NailsStep : public JointStep {
                         "clamps; where a gap opens, one clamp until the glue has set. {}",
                         held, endOn() ? "all round" : "at both ends", j_.note);
         words_.after = fmt::format("Nail it to the {} from {} with {} of 18 gauge, {}at {}.",
-                                   held == nameOf(j_.first) ? nameOf(j_.second) : nameOf(j_.first),
-                                   j_.drivenFrom, counted(count(), "nail"), nail, places());
+                                   held == nameOf(j_.first) ? nameOf(j_.second) : nameOf(j_.first), side(),
+                                   counted(count(), "nail"), nail, places());
         s_.tools = {"nailer or hammer and nail set"};
         s_.minutes += static_cast<double>(count()) * c_.minutes("nail");
     }

@@ -36,7 +36,7 @@ class ScrewsStep : public JointStep {
                                     "and drill the pilots ({}) "
                                     "through those holes into the {}, {} deep from its surface.",
                                     counted(count(), "clearance hole"), clearanceBit(*screw),
-                                    nameOf(j_.first), j_.drivenFrom, places(), heads, pilotBit(*screw, in_.G),
+                                    nameOf(j_.first), side(), places(), heads, pilotBit(*screw, in_.G),
                                     nameOf(j_.second), say(j_.screwLength - j_.through + j_.counterbore));
         words_.close = "Spread glue and clamp again.";
         words_.after =

@@ -34,6 +34,9 @@ class JointStep {
     /// What this way of joining asks for: `words_`, and tools and minutes into `s_`.
     virtual void make() = 0;
     [[nodiscard]] std::string say(Length l) const { return formatLength(l, in_.style); }
+    /// Where its fasteners are driven from, of the first part: 'outside' is the end of the piece that is
+    /// nearer.
+    [[nodiscard]] std::string side() const { return j_.drivenFrom == "the end" ? "outside" : j_.drivenFrom; }
     [[nodiscard]] std::string nameOf(const std::string& id) const {
         const Part* p = a_.find(id);
         return p ? p->name : id;

@@ -49,9 +49,10 @@ Outcome outcomeOf(const Finding& finding, const Plan& before, const Plan& after)
     if (aboutStrength(finding)) {
         const Strain was = strainOf(before, finding.piece);
         const Strain is = strainOf(after, finding.piece);
-        // Less than two parts in a hundred is no help.
-        const bool better = is.held && (is.counts < was.counts * 0.98 ||
-                                        (is.counts <= was.counts && is.hand < was.hand * 0.98));
+        // Less than two parts in a hundred is no help, and neither is a margin that is still none.
+        const bool better =
+            is.held && is.counts <= 10 &&
+            (is.counts < was.counts * 0.98 || (is.counts <= was.counts && is.hand < was.hand * 0.98));
         out.helps = out.helps || better;
         if (is.held)
             out.brings = "margin " + marginText(is.counts) +
