@@ -205,6 +205,30 @@ class TestSlab : public QObject {
         QVERIFY2(bored.front()->text.find("They run in layer 1 and layer 2 at once") != std::string::npos,
                  bored.front()->text.c_str());
     }
+    /// Rods stand in a strip that is bored before they come, each bit by itself, and all come in one go.
+    void aStripIsBoredBeforeItsRodsCome() {
+        Project p = slabProject();
+        slab(p).rods = RodWay::strip;
+        slab(p).thickness = 60_mm;
+        slab(p).depth = 250_mm;
+        const Plan plan = test::planOf(p);
+        const auto& steps = first(plan).steps;
+        const auto at = [&](const std::string& end) {
+            return std::find_if(steps.begin(), steps.end(),
+                                [&](const BuildStep& s) { return s.id.ends_with(end); });
+        };
+        const auto bored = at("/bore-strip");
+        const auto set = at("/strip-rod-1");
+        QVERIFY(bored != steps.end() && set != steps.end() && bored < set);
+        QCOMPARE(set->joins.size(), first(plan).hold()->rodX.size());
+        QVERIFY2(set->text.find("turn the rod in") != std::string::npos &&
+                     set->text.find("clamp every") == std::string::npos,
+                 set->text.c_str());
+        QVERIFY2(bored->text.find("must be square") != std::string::npos, bored->text.c_str());
+        const std::string rods = bored->text.substr(0, bored->text.find(" (12 mm wide"));
+        QVERIFY2(rods.find("wide") != std::string::npos,
+                 bored->text.c_str()); // the screws' holes are one group
+    }
     void masonryTakesRodsAndPlugs() {
         Project p = slabProject();
         p.walls.front().construction = "concrete";

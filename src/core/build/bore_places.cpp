@@ -57,21 +57,35 @@ std::string BorePlaces::places(const Part& p, const std::vector<const Bore*>& bo
         return fmt::format("{} wide, {} deep", drillText(std::round(b.mouth->diameter * 10) / 10, style_),
                            say(Length::mm(std::round(b.depth))));
     };
-    const std::string alike = size(*bores.front());
-    const bool allAlike =
-        std::all_of(bores.begin(), bores.end(), [&](const Bore* b) { return size(*b) == alike; });
-    std::string out;
-    for (const Bore* b : bores)
-        out += fmt::format("{}{}{}{}", out.empty() ? "" : ", ", say(along(p, *b->mouth)),
-                           inARow ? std::string() : " and " + say(row(p, *b->mouth)),
-                           allAlike ? std::string() : " (" + size(*b) + ")");
+    // Bit by bit, each from the left.
+    std::vector<std::pair<std::string, std::vector<const Bore*>>> bits;
+    for (const Bore* b : bores) {
+        const std::string bit = size(*b);
+        auto known =
+            std::find_if(bits.begin(), bits.end(), [&](const auto& one) { return one.first == bit; });
+        (known == bits.end() ? bits.emplace_back(bit, std::vector<const Bore*>()) : *known)
+            .second.push_back(b);
+    }
+    std::vector<std::string> groups;
+    for (auto& [bit, those] : bits) {
+        std::stable_sort(those.begin(), those.end(), [&](const Bore* one, const Bore* other) {
+            return along(p, *one->mouth) < along(p, *other->mouth);
+        });
+        std::string out;
+        for (const Bore* b : those)
+            out += fmt::format("{}{}{}", out.empty() ? "" : ", ", say(along(p, *b->mouth)),
+                               inARow ? std::string() : " and " + say(row(p, *b->mouth)));
+        groups.push_back(bits.size() > 1 ? fmt::format("{} ({})", out, bit) : out);
+    }
     const char* edge = isLevel(*bores.front()->mouth) ? "above its lower edge"
                        : inPanel(p)                   ? "from that edge"
                                                       : "from its back edge";
-    out += inARow ? fmt::format("; {} {}", say(first), edge)
-                  : fmt::format("; of two figures the second is {}", edge);
-    return out + (allAlike ? "; " + alike : std::string());
+    return listed(groups) +
+           (inARow ? fmt::format("; {} {}", say(first), edge)
+                   : fmt::format("; of two figures the second is {}", edge)) +
+           (bits.size() > 1 ? std::string() : "; " + bits.front().first);
 }
+
 double BorePlaces::thickAt(const Part& p, const Hole& h) const {
     if (isTurned(p))
         return isLevel(h) ? p.thickness.mm() : p.width.mm();

@@ -148,7 +148,7 @@ class BoreSteps : StepMaker {
             return (j.first == p.id || j.second == p.id) &&
                    (j.kind == "edge_glue" || j.kind == "face_glue" || j.kind == "half_lap");
         });
-        return single && !gluedUp && !p.fromSupport ? BoredWhen::alone : BoredWhen::together;
+        return single && !gluedUp ? BoredWhen::alone : BoredWhen::together;
     }
     /// Screws that are driven when the piece hangs go through holes that are bored while it lies on the
     /// bench.
@@ -224,6 +224,11 @@ class BoreSteps : StepMaker {
                 (across && !through ? "Square to the edge and level with the faces: a block with a hole of "
                                       "that size, clamped on, guides the bit; tape on the bit is the stop."
                                     : "On a piece of waste wood, so that nothing splinters below.");
+        if (!guided && through && std::any_of(bores.begin(), bores.end(), [](const Bore* b) {
+                return b->mouth->purpose.starts_with("rod-");
+            }))
+            text += " Those for the rods in a drill press, or through a block with a hole of that size: they "
+                    "must be square.";
         auto& s = add(id,
                       "Bore " + (BorePlaces::inPanel(p) ? "the panel"
                                  : one.halves.empty()   ? theName(p.name)

@@ -13,12 +13,24 @@ class ClampedStep : public JointStep {
 
   private:
     void make() override {
+        if (j_.kind == "pin")
+            return pin();
         words_.close =
             fmt::format("Spread glue on both faces, put the {} to the \1, and clamp every {} until it "
                         "has set. {}",
                         nameOf(newcomer()), roundly(150_mm, in_.style), j_.note);
         s_.tools = {"clamps", "straight strip"};
         s_.minutes += 10;
+    }
+    /// A rod in a hole that is bored for it.
+    void pin() {
+        words_.close = fmt::format(
+            "Put a little epoxy into the hole and turn the {} in until its end is flush with the back of the "
+            "{}; wipe off what comes out. It must be square and level: lay a straight strip along it while "
+            "the glue sets. {}",
+            nameOf(j_.second), nameOf(j_.first), j_.note);
+        s_.tools = {"mallet", "straight strip"};
+        s_.minutes += 2;
     }
 };
 

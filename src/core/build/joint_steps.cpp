@@ -186,15 +186,17 @@ BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joint
         before.add(step->words().before, step->host(), step->words().place);
         close.add(step->words().close, step->host());
         after.add(step->words().after, step->host());
-        glued = glued || step->glued();
-        endOn = endOn || (step->glued() && step->endOn());
+        const bool clamped = step->glued() && j->kind != "pin"; // a rod is wiped and left to itself
+        glued = glued || clamped;
+        endOn = endOn || (clamped && step->endOn());
         if (j == joints.front())
             out = std::move(s);
         else
             merge(out, std::move(s));
     }
     const auto pushed = std::count_if(joints.begin(), joints.end(), [](const Joint* j) {
-        return j->how == Joinery::glue || j->how == Joinery::dowels || j->how == Joinery::tongueGroove;
+        return (j->how == Joinery::glue && j->kind != "pin") || j->how == Joinery::dowels ||
+               j->how == Joinery::tongueGroove;
     });
     const bool atOnce = pushed > 1; // screws and nails are driven one by one
     for (const std::string& part :

@@ -92,11 +92,13 @@ class Steps : StepMaker {
         out_.push_back(std::move(s));
     }
 
-    /// Arms that are screwed to their ledger one like the other: bored in one go, glued in one go.
+    /// Arms that are screwed to their ledger one like the other, rods in their strip: bored in one go, glued
+    /// in one go.
     [[nodiscard]] bool sameWork(const Move& one, const Move& next) const {
         const auto single = [](const Move& m) {
-            return m.joints.size() == 1 && m.joints.front()->how == Joinery::lagsGlue && m.stuck.empty() &&
-                   !m.slides && !m.forced;
+            return m.joints.size() == 1 &&
+                   (m.joints.front()->how == Joinery::lagsGlue || m.joints.front()->kind == "pin") &&
+                   m.stuck.empty() && !m.slides && !m.forced;
         };
         if (!single(one) || !single(next))
             return false;

@@ -214,9 +214,7 @@ class Mounter {
         j.second = id;
         j.how = Joinery::glue;
         j.kind = "pin";
-        j.note =
-            "Keep it square: a block with a hole of the rod's size guides it. The glue only keeps it from "
-            "falling out.";
+        j.note = "The glue only keeps it from falling out.";
         out_.joints.push_back(std::move(j));
     }
 
