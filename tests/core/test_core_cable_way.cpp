@@ -219,6 +219,27 @@ class TestCableWay : public QObject {
         const QString why = test::notTold(on, "mantel.cable_in_the_way");
         QVERIFY2(why.isEmpty(), qPrintable(why));
     }
+    /// In a box's bottom they are told as well, and the way to an outlet goes round them.
+    void aBoxesRodsAndCablesKeepApart() {
+        const QString set = "hang=rods height=150 thickness=40 cable=yes cable_at=100";
+        Project p = test::with("wall_box", set);
+        const Plan plan = test::planOf(p);
+        QVERIFY(test::first(plan).hold() && !test::first(plan).hold()->rodX.empty());
+        const double rod = test::first(plan).hold()->rodX.front();
+        QVERIFY2(std::abs(rod - 100) < 20, qPrintable(QString::number(rod)));
+        const QString why = test::notTold(p, "wall_box.cable_meets_rod");
+        QVERIFY2(why.isEmpty(), qPrintable(why));
+        Obstacle outlet = test::hangs("outlet", Length::mm(rod), 300_mm);
+        outlet.x += test::first(plan).left;
+        p.walls.front().obstacles.push_back(outlet);
+        p.pieces.front().params = *withParameter(p.pieces.front().params, "cable_to_outlet", "yes", true);
+        const Plan led = test::planOf(p);
+        QVERIFY(!test::finding(led, "wall_box.cable_meets_rod"));
+        const auto holes = cablesOf(test::assemblyOf(led));
+        QCOMPARE(holes.size(), std::size_t(1));
+        for (double x : test::first(led).hold()->rodX)
+            QVERIFY(std::abs(holes.front().second->at.x - x) >= 15 + 25 - 1e-6);
+    }
 };
 
 QTEST_GUILESS_MAIN(TestCableWay)

@@ -193,6 +193,26 @@ class BoxInside : BoxWork {
         return best;
     }
 
+    /// The nearest place that keeps off the rods in the bottom, which are known once something holds the box.
+    [[nodiscard]] Length clearOfRods(Length at) const {
+        const Length off = p_.cableD / 2 + 25_mm; // half a rod and wood between
+        const auto meets = [&](Length place) {
+            return std::any_of(ctx_.mountX.begin(), ctx_.mountX.end(),
+                               [&](Length x) { return abs(x - place) < off; });
+        };
+        if (!meets(at))
+            return at;
+        Length best = at;
+        Length away = 1'000'000_mm;
+        for (Length x : ctx_.mountX)
+            for (Length place : {x - off, x + off})
+                if (abs(place - at) < away && !meets(place) && inABay(place) == place) {
+                    away = abs(place - at);
+                    best = place;
+                }
+        return best;
+    }
+
     /// Straight above or below the nearest outlet; through the back where that lies behind the box. True when
     /// the hole is made.
     bool toOutlet(Part& bottom) {
@@ -229,7 +249,7 @@ class BoxInside : BoxWork {
                                    "cable"});
             return true;
         }
-        const Length at = inABay(o.x);
+        const Length at = clearOfRods(inABay(o.x));
         d_.derived["cable_at"] = at;
         const Length cord = abs(o.x - at) + abs(s_.low - o.z);
         bore(bottom, at,
@@ -250,6 +270,9 @@ class BoxInside : BoxWork {
                 .cures.push_back(to("Hole at", "cable_at", (s_.x0 + s_.x1) / 2));
             return;
         }
+        if (const Length clear = clearOfRods(at); clear != at)
+            problem("cable_meets_rod", "cable_at", "The cable hole meets a rod in the bottom.")
+                .cures.push_back(to("Hole at", "cable_at", clear));
         b.holes.push_back(
             {"bottom/cable", {at.mm(), y, s_.z0.mm()}, {0, 0, -1}, p_.cableD.mm(), s_.t.mm(), "cable"});
         if (!route.empty())
