@@ -1,6 +1,8 @@
 #include "build/feature_work.h"
 
 #include <algorithm>
+
+#include <algorithm>
 #include <array>
 
 namespace owl {
@@ -33,6 +35,12 @@ const FeatureWork& workOf(const Feature& feature) {
     const auto row = std::find_if(works().begin(), works().end(),
                                   [&](const FeatureWork& w) { return w.kind == feature.kind; });
     return row == works().end() ? groove : *row;
+}
+
+std::string spoken(const Feature& feature) {
+    std::string out = feature.kind;
+    std::replace(out.begin(), out.end(), '_', ' ');
+    return out;
 }
 
 bool madeElsewhere(const Feature& feature) {

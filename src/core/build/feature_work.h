@@ -17,6 +17,8 @@ struct FeatureWork {
 
 /// The row of that feature's kind; what none is written for is routed along a fence.
 const FeatureWork& workOf(const Feature& feature);
+/// Its kind as one says it: 'half lap'.
+std::string spoken(const Feature& feature);
 /// True for what is not cut in the shop: an order that goes out, a line scribed where it stands.
 bool madeElsewhere(const Feature& feature);
 

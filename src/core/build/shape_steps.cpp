@@ -52,7 +52,7 @@ class ShapeSteps : StepMaker {
 
     void cut(const Part& p, const Feature& f) {
         const FeatureWork& work = workOf(f);
-        auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", f.kind, p.name),
+        auto& s = add(shapeId(p.id, f.kind), fmt::format("Cut the {} on the {}", spoken(f), p.name),
                       capitalised(f.text) + ".", work.minutes > 0 ? work.minutes : c_.minutes("tongue"));
         s.parts = s.fresh = {p.id};
         s.shapes = {f.id};
@@ -98,7 +98,7 @@ class ShapeSteps : StepMaker {
             s.text = fmt::format("On {}: {}{}", listed(names), f.text, banding);
             return true;
         }
-        s.title = fmt::format("Cut the {} on {}", f.kind, which);
+        s.title = fmt::format("Cut the {} on {}", spoken(f), which);
         s.text = fmt::format("On {}, one after the other on the same setting: {}.",
                              pair.empty() ? listed(names) : pair, f.text);
         if (!pair.empty())

@@ -280,18 +280,27 @@ class Steps : StepMaker {
         const auto last = std::find_if(out_.rbegin(), out_.rend(), ofThem);
         out_.insert(last.base(), std::move(s));
     }
+    /// Parts that stand on each other have some; boards that are glued to one board have none.
+    [[nodiscard]] bool hasInsideCorners() const {
+        return std::any_of(a_.joints.begin(), a_.joints.end(), [](const Joint& j) {
+            return !j.atWall && j.kind != "edge_glue" && j.kind != "face_glue" && j.kind != "half_lap";
+        });
+    }
     /// A profile that runs over joints is made when they are glued.
     void shapeTogether() {
         for (const auto& p : a_.parts)
             for (const auto& f : p.features) {
                 if (f.id != a_.shapedTogether)
                     continue;
-                auto& s = add("shape-" + f.kind, fmt::format("Shape the edges: {}", f.kind),
-                              capitalised(f.text) +
-                                  ". End grain first, then along the grain: what tears out at the "
-                                  "corners goes with the last passes. In inside corners the bit "
-                                  "leaves its radius: finish those with a chisel.",
-                              c_.minutes("tongue"));
+                std::string text = capitalised(f.text) + ". ";
+                text +=
+                    f.text.find("end") == std::string::npos
+                        ? "In passes of a few millimetres, against the turn of the bit."
+                        : "End grain first, then along the grain: what tears out at the corners goes with "
+                          "the last passes.";
+                if (hasInsideCorners())
+                    text += " In inside corners the bit leaves its radius: finish those with a chisel.";
+                auto& s = add("shape-" + f.kind, "Shape the edges", std::move(text), c_.minutes("tongue"));
                 s.parts = allParts();
                 s.fresh = {p.id};
                 s.shapes = {f.id};

@@ -159,7 +159,7 @@ class SlabBuilder : KindBuilder {
         e.alongFront = p_.waney.empty();
         e.ends = p_.endsToo;
         shapeOutline(parts, e, p_.edge, size_.mm(), 7);
-        const std::string where = p_.endsToo ? "front and ends, end grain first" : "front";
+        const std::string where = p_.endsToo ? "front and both ends" : "front";
         // One pass along all boards: it is made on the one in front when the slab is together.
         feature(parts.back(), "profile", "profile",
                 fmt::format("{} of {} along the {} of the slab, above and below", edgeName(p_.edge),
