@@ -158,8 +158,10 @@ class SlabBuilder : KindBuilder {
         e.high = p_.thickness.mm();
         e.alongFront = p_.waney.empty();
         e.ends = p_.endsToo;
+        if (!e.alongFront && !e.ends) // the waney edge stays as it is
+            return;
         shapeOutline(parts, e, p_.edge, size_.mm(), 7);
-        const std::string where = p_.endsToo ? "front and both ends" : "front";
+        const std::string where = !e.alongFront ? "both ends" : e.ends ? "front and both ends" : "front";
         // One pass along all boards: it is made on the one in front when the slab is together.
         feature(parts.back(), "profile", "profile",
                 fmt::format("{} of {} along the {} of the slab, above and below", edgeName(p_.edge),
