@@ -197,15 +197,19 @@ void Strip::fitColumns() {
     const int air = std::clamp((room - total) / n, 0, 8);
     for (int& w : want)
         w += air;
+    // What a row is called gives way after what is said of it.
+    int dearer = 90;
     while (total > room) {
-        // What a row is called gives way after what is said of it.
-        constexpr int dearer = 90;
         const int name = want.front();
         want.front() -= dearer;
         auto widest = std::max_element(want.begin(), want.end());
         want.front() = name;
-        if (*widest <= 60)
-            break;
+        if (*widest - (widest == want.begin() ? dearer : 0) <= 60) {
+            if (dearer == 0)
+                break;
+            dearer = 0;
+            continue;
+        }
         const int cut = std::min(*widest - 60, std::max(4, (total - room) / 3));
         *widest -= cut;
         total -= cut;
