@@ -11,7 +11,7 @@ bad=0
 judge() { # name, options of 'new'; in a folder of its own
     local name="$1" at
     shift
-    at="$(mktemp -d "$work/one.XXXX")"
+    at="$(mktemp -d -p "$work")"
     "$cli" new "$@" >"$at/p.owl" 2>"$at/err" || { echo "$name: $(cat "$at/err")"; return 1; }
     "$cli" plan "$at/p.owl" --out "$at/out" 2>"$at/err" || { echo "$name: $(cat "$at/err")"; return 1; }
     /usr/bin/python3 "$verify" "$at/out/plan.json" "$at/p.owl" --job "$at/out/cut-job.json" >"$at/said" ||

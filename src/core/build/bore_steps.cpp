@@ -10,6 +10,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <utility>
 
 namespace owl {
 namespace {
@@ -21,12 +22,16 @@ class BoreSteps : StepMaker {
         wallHoles();
         return std::move(out_);
     }
-    std::vector<BuildStep> others(BoredWhen when) {
-        bores(when);
-        if (when == BoredWhen::together)
-            for (const auto& p : a_.parts)
-                forTheWallJoints(p);
-        return std::move(out_);
+    BoredSteps others() {
+        BoredSteps out;
+        const std::vector<Bore> all = boresOf(a_);
+        bores(all, true);
+        out.alone = std::exchange(out_, {});
+        bores(all, false);
+        for (const auto& p : a_.parts)
+            forTheWallJoints(p);
+        out.together = std::move(out_);
+        return out;
     }
 
   private:
@@ -126,29 +131,28 @@ class BoreSteps : StepMaker {
     }
 
     /// Holes for rods, cables and wall fixings in parts other than a back rail.
-    void bores(BoredWhen when) {
-        const std::vector<Bore> all = boresOf(a_);
+    void bores(const std::vector<Bore>& all, bool alone) {
         for (const auto& p : a_.parts) {
             std::vector<const Bore*> level; // into an edge or the face towards the room
             std::vector<const Bore*> upright;
             for (const auto& b : all)
                 if (b.part == &p)
                     (isLevel(*b.mouth) ? level : upright).push_back(&b);
-            if (!level.empty() && whenBored(p, level) == when)
+            if (!level.empty() && isAlone(p, level) == alone)
                 bore(p, level, "bore-" + p.id);
-            if (!upright.empty() && whenBored(p, upright) == when)
+            if (!upright.empty() && isAlone(p, upright) == alone)
                 bore(p, upright, "bore-" + p.id + (level.empty() ? "" : "-2"));
         }
     }
     /// A part by itself lies flat and takes a clamped block anywhere; glued-up boards are planed first.
-    [[nodiscard]] BoredWhen whenBored(const Part& p, const std::vector<const Bore*>& bores) const {
+    [[nodiscard]] bool isAlone(const Part& p, const std::vector<const Bore*>& bores) const {
         const bool single = std::all_of(bores.begin(), bores.end(),
                                         [](const Bore* b) { return b->holes.size() == 1 && !b->guide; });
         const bool gluedUp = std::any_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
             return (j.first == p.id || j.second == p.id) &&
                    (j.kind == "edge_glue" || j.kind == "face_glue" || j.kind == "half_lap");
         });
-        return single && !gluedUp ? BoredWhen::alone : BoredWhen::together;
+        return single && !gluedUp;
     }
     /// Screws that are driven when the piece hangs go through holes that are bored while it lies on the
     /// bench.
@@ -255,8 +259,8 @@ std::vector<BuildStep> wallHoleSteps(const BuildInput& in, const Catalog& catalo
     return BoreSteps(in, catalog).forTheWall();
 }
 
-std::vector<BuildStep> boreSteps(const BuildInput& in, const Catalog& catalog, BoredWhen when) {
-    return BoreSteps(in, catalog).others(when);
+BoredSteps boreSteps(const BuildInput& in, const Catalog& catalog) {
+    return BoreSteps(in, catalog).others();
 }
 
 } // namespace owl

@@ -27,7 +27,8 @@ class Steps : StepMaker {
         check();
         keep(shapeSteps(in_, c_));
         keep(wallHoleSteps(in_, c_));
-        keep(boreSteps(in_, c_, BoredWhen::alone));
+        BoredSteps bored = boreSteps(in_, c_);
+        keep(std::move(bored.alone));
         if (inTheShop() > 0)
             dryFit();
         std::set<std::string> known; // every part once, whatever it is joined to later
@@ -47,7 +48,7 @@ class Steps : StepMaker {
         cutTogether(panelOutline, "shape-outline", "Saw the panel to its outline");
         cutTogether(acrossBoards, "shape-recesses", "Cut the recesses across the boards");
         shapeTogether();
-        keep(boreSteps(in_, c_, BoredWhen::together));
+        keep(std::move(bored.together));
         boreLate();
         plug();
         fill();
@@ -294,8 +295,8 @@ class Steps : StepMaker {
                     continue;
                 std::string text = capitalised(f.text) + ". ";
                 text +=
-                    f.text.find("end") == std::string::npos
-                        ? "In passes of a few millimetres, against the turn of the bit."
+                    f.text.find(" ends") == std::string::npos
+                        ? "In several light passes, against the turn of the bit."
                         : "End grain first, then along the grain: what tears out at the corners goes with "
                           "the last passes.";
                 if (hasInsideCorners())
