@@ -3,6 +3,7 @@
 #include "app/labels.h"
 
 #include <QPainterPath>
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
@@ -146,18 +147,28 @@ class Painter {
         p_.translate(box.center());
         p_.rotate(degrees);
         const double reach = std::hypot(box.width(), box.height()) / 2;
+        // Of a long narrow face most lines miss it: they only take time.
+        const QRectF seen = QTransform()
+                                .rotate(-degrees)
+                                .translate(-box.center().x(), -box.center().y())
+                                .map(shape)
+                                .controlPointRect();
+        constexpr double waves = 6; // px, more than a line strays from its height
         QColor c = t_.grain;
         c.setAlpha(t_.name == ThemeName::paper ? 110 : 70);
         p_.setBrush(Qt::NoBrush);
+        int drawn = 0;
         int i = 0;
-        for (double y = -reach; y < reach && i < 160; y += (4.5 + 6 * noise(i)) * k_) {
+        for (double y = -reach; y < seen.bottom() + waves && drawn < 160; y += (4.5 + 6 * noise(++i)) * k_) {
+            if (y < seen.top() - waves)
+                continue;
+            ++drawn;
             p_.setPen(QPen(c, (0.5 + 0.5 * noise(i + 7)) * k_));
             QPainterPath l;
             const double wave = 1.6 * noise(i + 3);
             l.moveTo(-reach, y);
             l.cubicTo(-reach / 3, y + wave * 3, reach / 3, y - wave * 3, reach, y + wave);
             p_.drawPath(l);
-            ++i;
         }
         p_.restore();
     }
@@ -173,9 +184,16 @@ class Painter {
         const QPointF heart(box.center().x() + (noise(1) - 0.5) * box.width() * 0.4,
                             box.bottom() + box.height() * 0.5 + 6);
         const double far = std::hypot(box.width(), box.height() * 2 + 12);
+        // The heart lies below the face: rings that end before it, and those beyond its far corners, are not
+        // seen.
+        const double sideways = std::max({0.0, box.left() - heart.x(), heart.x() - box.right()});
+        const double first = std::hypot(sideways, heart.y() - box.bottom());
+        const double last =
+            std::hypot(std::max(heart.x() - box.left(), box.right() - heart.x()), heart.y() - box.top());
         int n = 0;
-        for (double r = 5; r < far && n < 120; r += (3.5 + 2.5 * noise(++n)) * k_)
-            p_.drawEllipse(heart, r, r * 0.9);
+        for (double r = 5; r < far && 0.9 * r < last && n < 120; r += (3.5 + 2.5 * noise(++n)) * k_)
+            if (r >= first)
+                p_.drawEllipse(heart, r, r * 0.9);
         p_.restore();
     }
 

@@ -1,9 +1,11 @@
 // What people type for a length, and how lengths are shown.
 #include "support.h"
 
+#include "measure/equations.h"
 #include "measure/parse.h"
 #include "measure/words.h"
 
+#include <random>
 #include <rapidcheck.h>
 
 using namespace owl;
@@ -174,6 +176,39 @@ class TestMeasure : public QObject {
             RC_ASSERT(*back == roundToTape(l, s));
         });
         QVERIFY(ok);
+    }
+    /// B'B + 1 is symmetric and positive definite whatever B is; a column times it leads back to that column.
+    void equationsAreSolved() {
+        std::mt19937 lot(3);
+        std::uniform_real_distribution<double> draw(-5, 5);
+        for (std::size_t n = 1; n <= 12; ++n) {
+            SquareTable B(n);
+            SquareTable A(n);
+            std::vector<double> want;
+            for (std::size_t r = 0; r < n; ++r) {
+                want.push_back(draw(lot));
+                for (std::size_t c = 0; c < n; ++c)
+                    B(r, c) = draw(lot);
+            }
+            for (std::size_t r = 0; r < n; ++r)
+                for (std::size_t c = 0; c < n; ++c) {
+                    A(r, c) = r == c ? 1 : 0;
+                    for (std::size_t k = 0; k < n; ++k)
+                        A(r, c) += B(k, r) * B(k, c);
+                }
+            const auto got = solveSymmetric(A, A.times(want), 1e-9);
+            QVERIFY(got && got->size() == n);
+            for (std::size_t r = 0; r < n; ++r)
+                QVERIFY(std::abs((*got)[r] - want[r]) < 1e-8);
+        }
+    }
+    void whatIsNotPositiveIsRefused() {
+        SquareTable A(2); // a see-saw: one way up, the other down
+        A(0, 0) = 1;
+        A(1, 1) = -1;
+        QVERIFY(!solveSymmetric(A, {1, 1}, 1e-13));
+        const auto anyway = solveSymmetric(A, {1, 1});
+        QVERIFY(anyway && std::abs((*anyway)[1] + 1) < 1e-12);
     }
 };
 

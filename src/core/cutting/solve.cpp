@@ -281,7 +281,7 @@ Money areaBound(const CutGroup& g, nlohmann::ordered_json& values, nlohmann::ord
 std::string layoutOf(const CutBoard& b) {
     std::string out = b.stock;
     for (const auto& p : b.placed)
-        fmt::format_to(std::back_inserter(out), "|{}/{},{},{}", p.part, p.x.nm(), p.y.nm(), p.rotated);
+        out += fmt::format("|{}/{},{},{}", p.part, p.x.nm(), p.y.nm(), p.rotated);
     return out;
 }
 

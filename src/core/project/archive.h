@@ -66,7 +66,7 @@ class Writer {
     void series(const char* key, const std::vector<double>& v, double, double) {
         std::string all;
         for (double d : v)
-            fmt::format_to(std::back_inserter(all), "{}{:.6g}", all.empty() ? "" : " ", d);
+            all += fmt::format("{}{:.6g}", all.empty() ? "" : " ", d);
         out[key] = all;
     }
     void whole(const char* key, const int& v, int, int) { out[key] = v; }

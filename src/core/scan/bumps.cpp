@@ -1,7 +1,9 @@
 #include "scan/bumps.h"
 
-#include <Eigen/Dense>
+#include "measure/equations.h"
+
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <numbers>
 
@@ -119,6 +121,8 @@ double usualTop(const std::vector<double>& g, const std::vector<Rise>& rises) {
     return median(std::move(tops));
 }
 
+using Six = std::vector<double>; // one number for each unknown of a bump
+
 /// Least squares of one bump: b, slope, height, left, right, ln(blur).
 class Fitter {
   public:
@@ -130,18 +134,22 @@ class Fitter {
         logBlur_ = std::log(guess.blur);
         tight_ = tight;
         centre_ = guess.centre();
-        Eigen::Matrix<double, 6, 1> p;
-        p << r_.reading[from_] * 0.5 + r_.reading[to_] * 0.5, 0, guess.height, guess.left, guess.right,
-            logBlur_;
+        Six p{r_.reading[from_] * 0.5 + r_.reading[to_] * 0.5,
+              0,
+              guess.height,
+              guess.left,
+              guess.right,
+              logBlur_};
         double damping = 1e-3;
         double cost = evaluate(p, nullptr, nullptr);
-        Eigen::Matrix<double, 6, 6> H;
-        Eigen::Matrix<double, 6, 1> grad;
+        SquareTable H(6);
+        Six grad(6);
         evaluate(p, &H, &grad);
         for (int i = 0; i < 40; ++i) {
-            Eigen::Matrix<double, 6, 6> damped = H;
-            damped.diagonal() *= 1 + damping;
-            const Eigen::Matrix<double, 6, 1> next = limited(p, damped.ldlt().solve(grad));
+            SquareTable damped = H;
+            for (std::size_t k = 0; k < 6; ++k)
+                damped(k, k) *= 1 + damping;
+            const Six next = limited(p, solveSymmetric(damped, grad).value_or(Six(6)));
             const double c = evaluate(next, nullptr, nullptr);
             if (c < cost) {
                 const bool settled = cost - c < 1e-6 * cost;
@@ -160,71 +168,74 @@ class Fitter {
 
   private:
     /// No step longer than the bump itself; edges stay in order and the blur within reason.
-    static Eigen::Matrix<double, 6, 1> limited(const Eigen::Matrix<double, 6, 1>& p,
-                                               Eigen::Matrix<double, 6, 1> step) {
+    static Six limited(const Six& p, Six step) {
         const double most = 15;
-        step(3) = std::clamp(step(3), -most, most);
-        step(4) = std::clamp(step(4), -most, most);
-        step(5) = std::clamp(step(5), -0.5, 0.5);
-        Eigen::Matrix<double, 6, 1> next = p - step;
-        if (next(4) < next(3) + 3) {
-            const double mid = (next(3) + next(4)) / 2;
-            next(3) = mid - 1.5;
-            next(4) = mid + 1.5;
+        step[3] = std::clamp(step[3], -most, most);
+        step[4] = std::clamp(step[4], -most, most);
+        step[5] = std::clamp(step[5], -0.5, 0.5);
+        Six next(6);
+        for (std::size_t k = 0; k < 6; ++k)
+            next[k] = p[k] - step[k];
+        if (next[4] < next[3] + 3) {
+            const double mid = (next[3] + next[4]) / 2;
+            next[3] = mid - 1.5;
+            next[4] = mid + 1.5;
         }
-        next(5) = std::clamp(next(5), std::log(0.7), std::log(40.0));
+        next[5] = std::clamp(next[5], std::log(0.7), std::log(40.0));
         return next;
     }
 
-    double evaluate(const Eigen::Matrix<double, 6, 1>& p, Eigen::Matrix<double, 6, 6>* H,
-                    Eigen::Matrix<double, 6, 1>* grad) const {
+    double evaluate(const Six& p, SquareTable* H, Six* grad) const {
         if (H) {
-            H->setZero();
-            grad->setZero();
+            *H = SquareTable(6);
+            grad->assign(6, 0.0);
         }
-        const double s = std::exp(p(5));
+        const double s = std::exp(p[5]);
         const double k = 1 / (std::numbers::sqrt2 * s);
         const double norm = 1 / (s * std::sqrt(2 * std::numbers::pi));
         double cost = 0;
-        const auto add = [&](double residual, const Eigen::Matrix<double, 6, 1>& j) {
+        const auto add = [&](double residual, const std::array<double, 6>& j) {
             cost += residual * residual;
             if (H) {
-                *H += j * j.transpose();
-                *grad += j * residual;
+                for (std::size_t r = 0; r < 6; ++r) {
+                    for (std::size_t c = 0; c < 6; ++c)
+                        (*H)(r, c) += j[r] * j[c];
+                    (*grad)[r] += j[r] * residual;
+                }
             }
         };
-        Eigen::Matrix<double, 6, 1> j;
         for (std::size_t i = from_; i <= to_; ++i) {
             const double x = r_.at(i);
-            const double a = (x - p(3)) * k;
-            const double b = (x - p(4)) * k;
+            const double a = (x - p[3]) * k;
+            const double b = (x - p[4]) * k;
             const double shape = 0.5 * (std::erf(a) - std::erf(b));
             const double pa = norm * std::exp(-a * a);
             const double pb = norm * std::exp(-b * b);
-            const double residual = (p(0) + p(1) * (x - centre_) + p(2) * shape - r_.reading[i]) / noise_;
-            j << 1, x - centre_, shape, -p(2) * pa, p(2) * pb, -p(2) * ((x - p(3)) * pa - (x - p(4)) * pb);
-            add(residual, j / noise_);
+            const double residual = (p[0] + p[1] * (x - centre_) + p[2] * shape - r_.reading[i]) / noise_;
+            std::array<double, 6> j{1,          x - centre_, shape,
+                                    -p[2] * pa, p[2] * pb,   -p[2] * ((x - p[3]) * pa - (x - p[4]) * pb)};
+            for (double& one : j)
+                one /= noise_;
+            add(residual, j);
         }
-        j.setZero();
-        j(5) = 1 / tight_;
-        add((p(5) - logBlur_) / tight_, j);
-        j.setZero();
-        j(1) = 1 / 0.01; // the wall drifts by some hundredths a millimetre at most
-        add(p(1) / 0.01, j);
+        add((p[5] - logBlur_) / tight_, {0, 0, 0, 0, 0, 1 / tight_});
+        // the wall drifts by some hundredths a millimetre at most
+        add(p[1] / 0.01, {0, 1 / 0.01, 0, 0, 0, 0});
         return cost;
     }
 
-    [[nodiscard]] Bump read(const Eigen::Matrix<double, 6, 1>& p, const Eigen::Matrix<double, 6, 6>& H,
-                            double cost) const {
+    [[nodiscard]] Bump read(const Six& p, const SquareTable& H, double cost) const {
         Bump b;
-        b.left = p(3);
-        b.right = p(4);
-        b.height = p(2);
-        b.blur = std::exp(p(5));
-        const Eigen::Matrix<double, 6, 6> cov = H.ldlt().solve(Eigen::Matrix<double, 6, 6>::Identity());
+        b.left = p[3];
+        b.right = p[4];
+        b.height = p[2];
+        b.blur = std::exp(p[5]);
+        // The columns of H's inverse that belong to the edges: their variances and how they vary together.
+        const Six ofLeft = solveSymmetric(H, {0, 0, 0, 1, 0, 0}).value_or(Six(6));
+        const Six ofRight = solveSymmetric(H, {0, 0, 0, 0, 1, 0}).value_or(Six(6));
         // A fit worse than the noise widens its own error bars.
         const double misfit = std::max(1.0, cost / static_cast<double>(to_ - from_ + 1));
-        const double var = misfit * (cov(3, 3) + cov(4, 4) + 2 * cov(3, 4)) / 4;
+        const double var = misfit * (ofLeft[3] + ofRight[4] + 2 * ofRight[3]) / 4;
         b.centreError = std::sqrt(std::max(var, 1e-4));
         b.signal = b.height * std::sqrt(H(2, 2) / misfit); // width and blur held: a narrow tall bump equals a
                                                            // wide low one otherwise

@@ -109,8 +109,8 @@ std::string traceCsv(const Trace& trace) {
     std::string out(traceHeader);
     out += '\n';
     for (std::size_t i = 0; i < trace.size(); ++i)
-        fmt::format_to(std::back_inserter(out), "{:.6g},{:.4g}\n", std::round(trace.at[i] * 100) / 100,
-                       std::round(trace.reading[i] * 100) / 100);
+        out += fmt::format("{:.6g},{:.4g}\n", std::round(trace.at[i] * 100) / 100,
+                           std::round(trace.reading[i] * 100) / 100);
     return out;
 }
 

@@ -13,7 +13,9 @@ double Shop::price(const std::string& id) const {
     return it == prices.end() ? 0 : it->second;
 }
 
-tl::expected<Shop, std::string> shippedShop() {
+namespace {
+
+tl::expected<Shop, std::string> readShippedShop() {
     Shop shop;
     auto boards = readStockCsv(embeddedFile("shop_boards.csv"), "shop_boards.csv");
     if (!boards)
@@ -24,6 +26,13 @@ tl::expected<Shop, std::string> shippedShop() {
         return tl::unexpected(prices.error());
     for (const auto& row : prices->at("rows"))
         shop.prices[row.value("id", "")] = row.value("price", 0.0);
+    return shop;
+}
+
+} // namespace
+
+tl::expected<Shop, std::string> shippedShop() {
+    static const auto shop = readShippedShop(); // it cannot change while the program runs
     return shop;
 }
 

@@ -29,28 +29,52 @@ void orient(ConvexCell& c) {
     }
 }
 
-/// Cuts the loop of a face at a plane. A crossing edge gets its new point once, whichever face asks first, so
-/// that neighbours stay joined.
-class LoopCutter {
+enum class Side { inside, outside, both };
+
+/// How far the points of a cell are beyond a plane, and on which side that leaves the cell.
+struct Beyond {
+    Beyond(const ConvexCell& cell, const Plane& plane) {
+        mm.reserve(cell.points.size());
+        double least = 0;
+        double most = 0;
+        for (const auto& p : cell.points) {
+            mm.push_back(plane.beyond(p));
+            least = std::min(least, mm.back());
+            most = std::max(most, mm.back());
+        }
+        side = most <= sameMm ? Side::inside : least >= -sameMm ? Side::outside : Side::both;
+    }
+    std::vector<double> mm;
+    Side side = Side::both;
+};
+
+/// Cuts a cell that lies on both sides of a plane. Faces that lose nothing keep their loops; new points stand
+/// behind the old ones until all are counted anew. A crossing edge gets its new point once, whichever face
+/// asks first, so that neighbours stay joined.
+class CellCutter {
   public:
-    LoopCutter(const ConvexCell& in, const Plane& plane) : in_(in), kept_(in.points.size(), -1) {
-        beyond_.reserve(in.points.size());
-        for (const auto& p : in.points)
-            beyond_.push_back(plane.beyond(p));
+    CellCutter(ConvexCell cell, Beyond beyond) : cell_(std::move(cell)), beyond_(std::move(beyond.mm)) {}
+
+    ConvexCell run(const Plane& plane, int origin) {
+        for (auto& f : cell_.faces)
+            if (std::any_of(f.loop.begin(), f.loop.end(), [this](int i) { return beyond_[i] > sameMm; }))
+                f.loop = cut(f.loop);
+        std::erase_if(cell_.faces, [](const CellFace& f) { return f.loop.empty(); });
+        countAnew();
+        if (auto loop = openLoop(); !loop.empty())
+            cell_.faces.push_back({std::move(loop), plane, origin});
+        return std::move(cell_);
     }
-    [[nodiscard]] bool allInside() const {
-        return std::all_of(beyond_.begin(), beyond_.end(), [](double b) { return b <= sameMm; });
-    }
-    [[nodiscard]] bool allOutside() const {
-        return std::all_of(beyond_.begin(), beyond_.end(), [](double b) { return b >= -sameMm; });
-    }
+
+  private:
     std::vector<int> cut(const std::vector<int>& loop) {
         std::vector<int> out;
+        out.reserve(loop.size() + 1);
         for (std::size_t i = 0; i < loop.size(); ++i) {
             const int a = loop[i];
             const int b = loop[(i + 1) % loop.size()];
             if (beyond_[a] <= sameMm)
-                add(out, kept(a));
+                add(out, a);
             if ((beyond_[a] > sameMm && beyond_[b] < -sameMm) ||
                 (beyond_[a] < -sameMm && beyond_[b] > sameMm))
                 add(out, between(a, b));
@@ -59,19 +83,9 @@ class LoopCutter {
             out.pop_back();
         return out.size() >= 3 ? out : std::vector<int>();
     }
-    std::vector<Vec3> points;
-
-  private:
     static void add(std::vector<int>& loop, int i) {
         if (loop.empty() || loop.back() != i)
             loop.push_back(i);
-    }
-    int kept(int i) {
-        if (kept_[i] < 0) {
-            kept_[i] = static_cast<int>(points.size());
-            points.push_back(in_.points[i]);
-        }
-        return kept_[i];
     }
     int between(int a, int b) {
         if (a > b)
@@ -80,49 +94,74 @@ class LoopCutter {
             if (c.a == a && c.b == b)
                 return c.at;
         const double t = beyond_[a] / (beyond_[a] - beyond_[b]);
-        cut_.push_back({a, b, static_cast<int>(points.size())});
-        points.push_back(in_.points[a] + (in_.points[b] - in_.points[a]) * t);
+        cut_.push_back({a, b, static_cast<int>(cell_.points.size())});
+        cell_.points.push_back(cell_.points[a] + (cell_.points[b] - cell_.points[a]) * t);
+        beyond_.push_back(0);
         return cut_.back().at;
     }
 
-    const ConvexCell& in_;
+    /// Drops the points that no face has any more; the others are numbered as the faces meet them.
+    void countAnew() {
+        std::vector<int> now(cell_.points.size(), -1);
+        std::vector<Vec3> points;
+        std::vector<double> beyond;
+        points.reserve(cell_.points.size());
+        beyond.reserve(cell_.points.size());
+        for (auto& f : cell_.faces)
+            for (int& i : f.loop) {
+                if (now[i] < 0) {
+                    now[i] = static_cast<int>(points.size());
+                    points.push_back(cell_.points[i]);
+                    beyond.push_back(beyond_[i]);
+                }
+                i = now[i];
+            }
+        cell_.points = std::move(points);
+        beyond_ = std::move(beyond);
+    }
+
+    /// The edges that the cut left without a neighbour, as one loop in the order the new face needs. Both
+    /// ends of such an edge lie in the plane: nothing was lost on its near side.
+    [[nodiscard]] std::vector<int> openLoop() const {
+        const auto inPlane = [this](int i) { return beyond_[i] >= -sameMm; };
+        std::vector<std::pair<int, int>> edges;
+        for (const auto& f : cell_.faces)
+            for (std::size_t i = 0; i < f.loop.size(); ++i) {
+                const int a = f.loop[i];
+                const int b = f.loop[(i + 1) % f.loop.size()];
+                if (inPlane(a) && inPlane(b))
+                    edges.emplace_back(a, b);
+            }
+        std::sort(edges.begin(), edges.end());
+        std::vector<int> next(cell_.points.size(), -1);
+        std::size_t open = 0;
+        for (const auto& e : edges)
+            if (!std::binary_search(edges.begin(), edges.end(), std::pair(e.second, e.first))) {
+                open += next[e.second] < 0;
+                next[e.second] = e.first;
+            }
+        std::vector<int> loop;
+        if (open == 0)
+            return loop;
+        const auto first = std::find_if(next.begin(), next.end(), [](int n) { return n >= 0; });
+        for (int at = static_cast<int>(first - next.begin()); loop.size() <= open;) {
+            loop.push_back(at);
+            if (next[at] < 0)
+                return {};
+            at = next[at];
+            if (at == loop.front())
+                break;
+        }
+        return loop.size() >= 3 ? loop : std::vector<int>();
+    }
+
+    ConvexCell cell_;
     std::vector<double> beyond_;
     struct CutEdge {
         int a, b, at;
     };
-    std::vector<int> kept_; ///< where a point of the cell stands among the new ones; -1: nowhere yet
     std::vector<CutEdge> cut_;
 };
-
-/// The edges that a cut left without a neighbour, as one loop in the order the new face needs.
-std::vector<int> openLoop(const std::vector<CellFace>& faces, std::size_t points) {
-    std::vector<std::pair<int, int>> edges;
-    edges.reserve(6 * points);
-    for (const auto& f : faces)
-        for (std::size_t i = 0; i < f.loop.size(); ++i)
-            edges.emplace_back(f.loop[i], f.loop[(i + 1) % f.loop.size()]);
-    std::sort(edges.begin(), edges.end());
-    std::vector<int> next(points, -1);
-    std::size_t open = 0;
-    for (const auto& e : edges)
-        if (!std::binary_search(edges.begin(), edges.end(), std::pair(e.second, e.first))) {
-            open += next[e.second] < 0;
-            next[e.second] = e.first;
-        }
-    std::vector<int> loop;
-    if (open == 0)
-        return loop;
-    const auto first = std::find_if(next.begin(), next.end(), [](int n) { return n >= 0; });
-    for (int at = static_cast<int>(first - next.begin()); loop.size() <= open;) {
-        loop.push_back(at);
-        if (next[at] < 0)
-            return {};
-        at = next[at];
-        if (at == loop.front())
-            break;
-    }
-    return loop.size() >= 3 ? loop : std::vector<int>();
-}
 
 } // namespace
 
@@ -247,21 +286,19 @@ ConvexCell prismCell(const Vec3& origin, const std::array<Vec3, 3>& axes,
 }
 
 ConvexCell clipped(const ConvexCell& cell, const Plane& plane, int origin) {
-    if (cell.empty())
-        return cell;
-    LoopCutter cutter(cell, plane);
-    if (cutter.allInside())
-        return cell;
-    if (cutter.allOutside())
+    Beyond beyond(cell, plane);
+    if (beyond.side == Side::outside)
         return {};
-    ConvexCell out;
-    for (const auto& f : cell.faces)
-        if (auto loop = cutter.cut(f.loop); !loop.empty())
-            out.faces.push_back({std::move(loop), f.plane, f.origin});
-    out.points = std::move(cutter.points);
-    if (auto loop = openLoop(out.faces, out.points.size()); !loop.empty())
-        out.faces.push_back({std::move(loop), plane, origin});
-    return out;
+    return beyond.side == Side::inside ? cell : CellCutter(cell, std::move(beyond)).run(plane, origin);
+}
+
+ConvexCell clipped(ConvexCell&& cell, const Plane& plane, int origin) {
+    Beyond beyond(cell, plane);
+    if (beyond.side == Side::outside)
+        return {};
+    if (beyond.side == Side::inside)
+        return std::move(cell);
+    return CellCutter(std::move(cell), std::move(beyond)).run(plane, origin);
 }
 
 } // namespace owl

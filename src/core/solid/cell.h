@@ -65,6 +65,7 @@ ConvexCell prismCell(const Vec3& origin, const std::array<Vec3, 3>& axes,
 /// What of a cell lies inside the plane; the cut face carries `origin`. Empty when nothing does; the cell
 /// itself when nothing lies outside.
 ConvexCell clipped(const ConvexCell& cell, const Plane& plane, int origin);
+ConvexCell clipped(ConvexCell&& cell, const Plane& plane, int origin);
 
 /// Polygon area in space, mm2.
 double polygonArea(const std::vector<Vec3>& loop);

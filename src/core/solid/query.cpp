@@ -293,7 +293,7 @@ std::optional<double> cylinderMeets(const Solid& solid, const Vec3& a, const Vec
             continue;
         ConvexCell both = rod; // what they share, and where it begins; clipping often ends it soonest
         for (std::size_t f = 0; f < c.faces.size() && !both.empty(); ++f)
-            both = clipped(both, c.faces[f].plane, FaceOrigin::inner);
+            both = clipped(std::move(both), c.faces[f].plane, FaceOrigin::inner);
         if (both.empty() || separation(c, rod) > -sameMm)
             continue;
         const double at = std::max(0.0, spanAlong(both, d).low - dot(a, d));
@@ -318,6 +318,29 @@ bool isBox(const ConvexCell& c) {
            });
 }
 
+/// A corner of one cell passes through another while the first moves: then they meet, and no axis parts them.
+/// Quick where most that meet do so, and right because a corner that is inside by a margin is so along every
+/// axis.
+bool cornerPasses(const ConvexCell& moving, const Vec3& by, const ConvexCell& still) {
+    return std::any_of(moving.points.begin(), moving.points.end(), [&](const Vec3& corner) {
+        double from = 0; // the share of its way that is inside all faces so far
+        double to = 1;
+        for (const auto& f : still.faces) {
+            const double start = f.plane.beyond(corner) + 2 * sameMm;
+            const double speed = dot(f.plane.normal, by);
+            if (start > 0 && start + speed > 0)
+                return false;
+            if (start <= 0 && start + speed <= 0)
+                continue;
+            (speed > 0 ? to : from) =
+                speed > 0 ? std::min(to, -start / speed) : std::max(from, -start / speed);
+            if (from > to)
+                return false;
+        }
+        return true;
+    });
+}
+
 // A convex body moving straight sweeps its own hull with its moved self. Two convex bodies meet during the
 // move exactly when the segment 0..by enters their difference set; separating axes of the swept hull are the
 // axes of both bodies and their edges crossed with the direction of the move.
@@ -337,6 +360,8 @@ bool cellSlidesFree(const ConvexCell& m, const Vec3& by, const ConvexCell& o) {
         for (const auto& f : c->faces)
             if (apartAlong(f.plane.normal))
                 return true;
+    if (cornerPasses(m, by, o) || cornerPasses(o, -by, m))
+        return false;
     const auto em = edgeDirections(m);
     const auto eo = edgeDirections(o);
     const auto apartAcross = [&](const std::vector<Vec3>& edges, const Vec3& v) {

@@ -56,8 +56,9 @@ bool Solid::contains(const Vec3& p, double slack) const {
 
 void clip(Solid& solid, const Plane& plane, int origin) {
     std::vector<ConvexCell> out;
-    for (const auto& c : solid.cells)
-        keep(out, clipped(c, plane, origin));
+    out.reserve(solid.cells.size());
+    for (auto& c : solid.cells)
+        keep(out, clipped(std::move(c), plane, origin));
     solid.cells = std::move(out);
 }
 
@@ -78,7 +79,7 @@ void subtract(Solid& solid, const ConvexCell& tool, int origin) {
         ConvexCell rest = std::move(cell);
         for (const auto& f : tool.faces) {
             keep(out, clipped(rest, f.plane.flipped(), origin));
-            rest = clipped(rest, f.plane, origin);
+            rest = clipped(std::move(rest), f.plane, origin);
             if (rest.empty())
                 break;
         }

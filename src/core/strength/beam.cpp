@@ -1,9 +1,9 @@
 #include "strength/beam.h"
 
+#include "measure/equations.h"
 #include "strength/beam_fault.h"
 #include "strength/beam_span.h"
 
-#include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
 #include <tuple>
@@ -19,8 +19,7 @@
 namespace owl {
 namespace {
 
-using Vector = Eigen::VectorXd;
-using Matrix = Eigen::MatrixXd;
+using Column = std::vector<double>;
 
 constexpr double same = oneNode;
 
@@ -151,22 +150,19 @@ class Solver {
         return {force, moment};
     }
 
-    void addSpan(std::size_t i, Matrix& k, Vector& f) {
+    void addSpan(std::size_t i, SquareTable& k, Column& f) {
         const SpanFlexibility& s = spans_[i];
         const auto stiff = s.stiffness();
         const auto fixed = s.endMoments({0, 0, 0, 0});
         const std::array<std::array<double, 4>, 2> A{{{1 / s.S, 1, -1 / s.S, 0}, {-1 / s.S, 0, 1 / s.S, -1}}};
-        const auto at = static_cast<Eigen::Index>(2 * i);
-        for (Eigen::Index r = 0; r < 4; ++r) {
-            const auto rr = static_cast<std::size_t>(r);
-            for (Eigen::Index c = 0; c < 4; ++c) {
-                const auto cc = static_cast<std::size_t>(c);
-                k(at + r, at + c) += A[0][rr] * stiff[0][cc] + A[1][rr] * stiff[1][cc];
-            }
-            f(at + r) -= A[0][rr] * fixed[0] + A[1][rr] * fixed[1];
+        const std::size_t at = 2 * i;
+        for (std::size_t r = 0; r < 4; ++r) {
+            for (std::size_t c = 0; c < 4; ++c)
+                k(at + r, at + c) += A[0][r] * stiff[0][c] + A[1][r] * stiff[1][c];
+            f[at + r] -= A[0][r] * fixed[0] + A[1][r] * fixed[1];
         }
-        f(at) += s.upLeft;
-        f(at + 2) += s.upRight;
+        f[at] += s.upLeft;
+        f[at + 2] += s.upRight;
     }
 
     bool solve() {
@@ -179,75 +175,79 @@ class Solver {
         spans_.clear();
         for (std::size_t i = 0; i + 1 < rests_.size(); ++i)
             spans_.push_back(flexibilityOf(elements_, rests_[i].node, rests_[i + 1].node, beam_.GAs));
-        const auto n = static_cast<Eigen::Index>(2 * rests_.size());
-        Matrix k = Matrix::Zero(n, n);
-        loads_ = Vector::Zero(n);
+        const std::size_t n = 2 * rests_.size();
+        SquareTable k(n);
+        loads_.assign(n, 0.0);
         for (std::size_t i = 0; i < spans_.size(); ++i)
             addSpan(i, k, loads_);
-        direct_ = Vector::Zero(n);
+        direct_.assign(n, 0.0);
         for (std::size_t i = 0; i < rests_.size(); ++i) {
-            direct_(static_cast<Eigen::Index>(2 * i)) = elements_[rests_[i].node].P;
-            direct_(static_cast<Eigen::Index>(2 * i) + 1) = elements_[rests_[i].node].M;
+            direct_[2 * i] = elements_[rests_[i].node].P;
+            direct_[2 * i + 1] = elements_[rests_[i].node].M;
         }
         const auto left = overhang(0, first, nodes_[first]);
         const auto right = overhang(last + 1, elements_.size(), nodes_[last]);
         const double tip = elements_[last].w * elements_[last].l; // the element right of the last rest
-        direct_(0) += left.first;
-        direct_(1) += left.second;
-        direct_(n - 2) += right.first + tip;
-        direct_(n - 1) += right.second + tip * elements_[last].l / 2;
-        loads_ += direct_;
+        direct_[0] += left.first;
+        direct_[1] += left.second;
+        direct_[n - 2] += right.first + tip;
+        direct_[n - 1] += right.second + tip * elements_[last].l / 2;
+        for (std::size_t i = 0; i < n; ++i)
+            loads_[i] += direct_[i];
         return settle(k);
     }
 
     /// Solves for the free turns and deflections; the rows are scaled to 1 first, since they differ in unit.
-    bool settle(Matrix& k) {
-        std::vector<Eigen::Index> free;
-        Vector u = Vector::Zero(k.rows());
+    bool settle(SquareTable& k) {
+        std::vector<std::size_t> free;
+        Column u(k.size(), 0.0);
         for (std::size_t i = 0; i < rests_.size(); ++i) {
             const Rest& r = rests_[i];
-            const auto d = static_cast<Eigen::Index>(2 * i);
+            const std::size_t d = 2 * i;
             if (r.rigid)
-                u(d) = r.settlement;
+                u[d] = r.settlement;
             else {
                 k(d, d) += r.k;
-                loads_(d) += r.kSettled;
+                loads_[d] += r.kSettled;
                 free.push_back(d);
             }
             k(d + 1, d + 1) += r.kRot;
             if (!r.fixed)
                 free.push_back(d + 1);
         }
-        const Vector rhs = loads_ - k * u;
-        const auto n = static_cast<Eigen::Index>(free.size());
-        if (n > 0) {
-            Matrix kf(n, n);
-            Vector ff(n);
-            Vector scale(n);
-            for (Eigen::Index r = 0; r < n; ++r) {
-                const double own = k(free[static_cast<std::size_t>(r)], free[static_cast<std::size_t>(r)]);
-                scale(r) = own > 0 ? 1 / std::sqrt(own) : 1;
-            }
-            for (Eigen::Index r = 0; r < n; ++r) {
-                ff(r) = rhs(free[static_cast<std::size_t>(r)]) * scale(r);
-                for (Eigen::Index c = 0; c < n; ++c)
-                    kf(r, c) = k(free[static_cast<std::size_t>(r)], free[static_cast<std::size_t>(c)]) *
-                               scale(r) * scale(c);
-            }
-            const Eigen::LDLT<Matrix> solver(kf);
-            if (solver.vectorD().minCoeff() < 1e-13)
-                return false;
-            const Vector uf = solver.solve(ff);
-            for (Eigen::Index r = 0; r < n; ++r)
-                u(free[static_cast<std::size_t>(r)]) = uf(r) * scale(r);
-        }
-        if (!u.allFinite())
+        if (!free.empty() && !solveFree(k, free, u))
+            return false;
+        if (!std::all_of(u.begin(), u.end(), [](double d) { return std::isfinite(d); }))
             return false;
         for (std::size_t i = 0; i < rests_.size(); ++i) {
-            rests_[i].v = u(static_cast<Eigen::Index>(2 * i));
-            rests_[i].theta = u(static_cast<Eigen::Index>(2 * i) + 1);
+            rests_[i].v = u[2 * i];
+            rests_[i].theta = u[2 * i + 1];
         }
         fillElements();
+        return true;
+    }
+
+    /// The free ones of `u`, the others being given.
+    bool solveFree(const SquareTable& k, const std::vector<std::size_t>& free, Column& u) const {
+        const Column given = k.times(u);
+        const std::size_t n = free.size();
+        SquareTable scaled(n);
+        Column rhs(n);
+        Column scale(n);
+        for (std::size_t r = 0; r < n; ++r) {
+            const double own = k(free[r], free[r]);
+            scale[r] = own > 0 ? 1 / std::sqrt(own) : 1;
+        }
+        for (std::size_t r = 0; r < n; ++r) {
+            rhs[r] = (loads_[free[r]] - given[free[r]]) * scale[r];
+            for (std::size_t c = 0; c < n; ++c)
+                scaled(r, c) = k(free[r], free[c]) * scale[r] * scale[c];
+        }
+        const auto found = solveSymmetric(scaled, rhs, 1e-13);
+        if (!found)
+            return false;
+        for (std::size_t r = 0; r < n; ++r)
+            u[free[r]] = (*found)[r] * scale[r];
         return true;
     }
 
@@ -256,8 +256,8 @@ class Solver {
         const std::size_t first = rests_.front().node;
         const std::size_t last = rests_.back().node;
         for (std::size_t i = 0; i < rests_.size(); ++i) {
-            rests_[i].reaction = direct_(static_cast<Eigen::Index>(2 * i));
-            rests_[i].restMoment = direct_(static_cast<Eigen::Index>(2 * i) + 1);
+            rests_[i].reaction = direct_[2 * i];
+            rests_[i].restMoment = direct_[2 * i + 1];
         }
         carry(elements_, 0, first, 0, 0);
         bend(elements_, 0, first, 0, 0, beam_.GAs); // as if its left end stood still, then turned into place
@@ -426,7 +426,7 @@ class Solver {
     std::vector<BeamElement> elements_;
     std::vector<Rest> rests_;
     std::vector<SpanFlexibility> spans_;
-    Vector loads_, direct_;
+    Column loads_, direct_;
     std::vector<bool> lifted_;
     std::vector<double> reactions_, turning_;
 };
