@@ -29,7 +29,7 @@ void orient(ConvexCell& c) {
     }
 }
 
-enum class Side { inside, outside, both };
+enum class Lies { inside, outside, both };
 
 /// How far the points of a cell are beyond a plane, and on which side that leaves the cell.
 struct Beyond {
@@ -42,10 +42,10 @@ struct Beyond {
             least = std::min(least, mm.back());
             most = std::max(most, mm.back());
         }
-        side = most <= sameMm ? Side::inside : least >= -sameMm ? Side::outside : Side::both;
+        side = most <= sameMm ? Lies::inside : least >= -sameMm ? Lies::outside : Lies::both;
     }
     std::vector<double> mm;
-    Side side = Side::both;
+    Lies side = Lies::both;
 };
 
 /// Cuts a cell that lies on both sides of a plane. Faces that lose nothing keep their loops; new points stand
@@ -287,16 +287,16 @@ ConvexCell prismCell(const Vec3& origin, const std::array<Vec3, 3>& axes,
 
 ConvexCell clipped(const ConvexCell& cell, const Plane& plane, int origin) {
     Beyond beyond(cell, plane);
-    if (beyond.side == Side::outside)
+    if (beyond.side == Lies::outside)
         return {};
-    return beyond.side == Side::inside ? cell : CellCutter(cell, std::move(beyond)).run(plane, origin);
+    return beyond.side == Lies::inside ? cell : CellCutter(cell, std::move(beyond)).run(plane, origin);
 }
 
 ConvexCell clipped(ConvexCell&& cell, const Plane& plane, int origin) {
     Beyond beyond(cell, plane);
-    if (beyond.side == Side::outside)
+    if (beyond.side == Lies::outside)
         return {};
-    if (beyond.side == Side::inside)
+    if (beyond.side == Lies::inside)
         return std::move(cell);
     return CellCutter(std::move(cell), std::move(beyond)).run(plane, origin);
 }
