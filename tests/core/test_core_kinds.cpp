@@ -13,8 +13,9 @@
 #include <fmt/format.h>
 
 #include <QXmlStreamReader>
+#include <cctype>
 #include <filesystem>
-#include <regex>
+#include <set>
 
 using namespace owl;
 
@@ -109,7 +110,7 @@ class TestKinds : public QObject {
         std::set<std::string> chosen;
         std::set<std::string> offered;
         int held = 0;
-        const int n = test::sanitized ? 40 : 120;
+        const int n = test::sanitized ? 20 : 120;
         for (int seed = 1; seed <= n; ++seed) {
             const Project p =
                 randomProject(kind.toStdString(), seed % 2 ? Units::metric : Units::imperial, seed).value();
@@ -278,7 +279,20 @@ class TestKinds : public QObject {
         QVERIFY(std::abs(six / 6 - volume) < 1e-4 * volume);
     }
     void noKindByNameOutsideItsRoom() {
-        const std::regex words("\\b(ledgeOf|LedgeParams|SlabParams|HollowParams)\\b|\"(ledge|slab|hollow)\"");
+        std::vector<std::string> words;
+        for (const auto& kind : knownKinds()) {
+            std::string type; // 'wall_box': WallBoxParams
+            bool first = true;
+            for (const char c : std::string(kind.id)) {
+                if (c != '_')
+                    type += first ? static_cast<char>(std::toupper(c)) : c;
+                first = c == '_';
+            }
+            words.push_back(type + "Params");
+            // Rooms have corners and alcoves, and a bookcase may be furniture.
+            if (!std::set<std::string>{"corner", "alcove", "bookcase"}.contains(kind.id))
+                words.push_back('"' + std::string(kind.id) + '"');
+        }
         for (const char* root : {"src/core", "src/app", "src/cli"})
             for (const auto& f : std::filesystem::recursive_directory_iterator(test::sourcePath(root))) {
                 const auto ext = f.path().extension();
@@ -286,9 +300,9 @@ class TestKinds : public QObject {
                 if ((ext != ".cpp" && ext != ".h") || folder == "piece" ||
                     f.path().filename() == "migrate.cpp")
                     continue; // an old file's only kind is named where it is brought up
-                std::smatch m;
                 const std::string text = test::textOf(f.path().string());
-                QVERIFY2(!std::regex_search(text, m, words), (f.path().string() + ": " + m.str()).c_str());
+                for (const auto& word : words)
+                    QVERIFY2(text.find(word) == std::string::npos, (f.path().string() + ": " + word).c_str());
             }
     }
 };

@@ -556,7 +556,9 @@ class TestPlacing : public QObject {
         }
     }
     void everyWallFieldCanBeUsed() {
-        const Project p = demo();
+        Project p = demo();
+        if (test::sanitized)
+            p.pieces.resize(1); // they are written and read with each answer, and no wall asks about them
         const Plan plan = test::planOf(p);
         for (const auto& w : p.walls)
             for (const auto& f : fieldsOf(p, plan, catalog(), "ledge-1", Station::place, w.id)) {

@@ -41,10 +41,12 @@ const char* stockName(Stock s);
 
 /// Something cut into or out of a part.
 struct Feature {
-    std::string id;      ///< 'base/groove-back'
-    std::string kind;    ///< 'tongue', 'groove', 'step', 'bevel', 'profile' ..
-    std::string text;    ///< for people: where and how much
-    std::string purpose; ///< the joint or mount that needs it; may be empty
+    std::string id;           ///< 'base/groove-back'
+    std::string kind;         ///< 'tongue', 'groove', 'step', 'bevel', 'profile' ..
+    std::string text;         ///< for people: where and how much
+    std::string purpose;      ///< the joint or mount that needs it; may be empty
+    std::string whatFor = {}; ///< what it serves, as one says it: 'shelf 1 of bay 1'; may be empty
+    bool endGrain = false;    ///< a profile that crosses the ends of boards as well
 };
 /// Purpose of a hole in a rail that waits for a wall nobody has measured yet.
 inline constexpr const char* patternHole = "pattern";

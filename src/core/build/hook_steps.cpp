@@ -37,13 +37,13 @@ BuildStep first(const HangInput& in, const Catalog& catalog) {
     if (in.way == "cleat") {
         const bool wood = in.hanger->kind == HangerKind::cleat;
         s.title = wood ? "Screw the cleat to the wall" : "Screw the rail to the wall";
-        s.text = fmt::format(
-            "{}{}. {} It must be level to 1 mm in a metre: what hangs on it follows it. Its height is "
-            "fixed now; {}.",
-            capitalised(fixings(in)), inTurn(in.marks.size()),
-            wood ? "The bevel slopes down towards the wall, its high side to the room."
-                 : "Its hook points up.",
-            sidePlay(in));
+        s.text = fmt::format("{}{}. {} It must be level to {}: what hangs on it follows it. Its height is "
+                             "fixed now; {}.",
+                             capitalised(fixings(in)), inTurn(in.marks.size()),
+                             wood ? "The bevel slopes down towards the wall, its high side to the room."
+                                  : "Its hook points up.",
+                             in.style.units == Units::metric ? "1 mm in a metre" : "¹⁄₃₂ in in a yard",
+                             sidePlay(in));
     } else {
         s.title = "Drive the screws that it hangs on";
         s.text = fmt::format("{}: leave every head standing {} proud of the wall, all alike: a strip of that "

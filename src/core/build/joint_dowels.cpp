@@ -39,10 +39,11 @@ class DowelsStep : public JointStep {
         words_.close = fmt::format("Spread glue, clamp the {} flush, and let it set.", nameOf(j_.first));
         words_.after = fmt::format(
             "Bore from {}, square to the face, "
-            "{} of {} at {}: {} deep in all, 2 mm deeper than the dowels are long. A chamfer on "
+            "{} of {} at {}: {} deep in all, {} deeper than the dowels are long. A chamfer on "
             "the dowels, glue in the holes, tap them home; saw what stands out flush with a card under "
             "the saw, pare and sand. Their ends show as darker dots.",
-            side(), counted(count(), "hole"), say(j_.pin), places(), say(j_.pinFirst + j_.pinSecond));
+            side(), counted(count(), "hole"), say(j_.pin), places(), say(j_.pinFirst + j_.pinSecond),
+            say(2_mm));
         s_.tools = {"drill with a guide block",
                     "drill bit " + drillText(j_.pin.mm(), in_.style),
                     "depth stop",

@@ -29,6 +29,8 @@ class JointStep {
     [[nodiscard]] bool endOn() const { return alongThePiece(j_); }
     /// What the newcomer is brought to; `close` says it with a `\1` in its place.
     [[nodiscard]] std::string host() const { return nameOf(newcomer() == j_.first ? j_.second : j_.first); }
+    /// How long what is fitted is, or, of the first two, the longer.
+    [[nodiscard]] Length reach() const;
 
   protected:
     /// What this way of joining asks for: `words_`, and tools and minutes into `s_`.

@@ -127,11 +127,20 @@ std::string JointStep::places() const {
         return upright ? f.at.y == j_.spots.front().at.y : f.at.z == j_.spots.front().at.z;
     });
     if (!inARow) {
+        const char* from = upright ? "from its back edge" : "above its lower edge";
+        const Length column = j_.spots.front().at.x;
+        if (std::all_of(j_.spots.begin(), j_.spots.end(), [&](const auto& f) { return f.at.x == column; })) {
+            std::vector<std::string> rows;
+            for (const auto& f : j_.spots)
+                rows.push_back(say(upright ? f.at.y - box.at.y : f.at.z - box.at.z));
+            return fmt::format("{} from the left end of the {}, {} {}", say(column - box.at.x),
+                               nameOf(j_.first), listed(rows), from);
+        }
         for (const auto& f : j_.spots) {
             const std::string x = say(f.at.x - box.at.x);
             const std::string row = say(upright ? f.at.y - box.at.y : f.at.z - box.at.z);
             out += out.empty() ? fmt::format("{} from the left end of the {} and {} {}", x, nameOf(j_.first),
-                                             row, upright ? "from its back edge" : "above its lower edge")
+                                             row, from)
                                : fmt::format(", {} and {}", x, row);
         }
         return out;
@@ -148,6 +157,14 @@ std::string JointStep::places() const {
     const Length fromFront = box.at.y + box.size.y - at.y;
     return out + (fromBack <= fromFront ? fmt::format(", {} from its back edge", say(fromBack))
                                         : fmt::format(", {} from its front edge", say(fromFront)));
+}
+
+Length JointStep::reach() const {
+    const auto longest = [this](const std::string& id) {
+        const Part* p = a_.find(id);
+        return p ? std::max(p->length, p->width) : Length();
+    };
+    return begins() ? std::max(longest(j_.first), longest(j_.second)) : longest(newcomer());
 }
 
 namespace {
@@ -179,6 +196,7 @@ BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joint
     Sentences after;
     bool glued = false;
     bool endOn = false;
+    Length reach;
     for (const Joint* j : joints) {
         const auto step = maker(j->how)(in, *j, catalog);
         BuildStep s = step->run();
@@ -189,6 +207,7 @@ BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joint
         const bool clamped = step->glued() && j->kind != "pin"; // a rod is wiped and left to itself
         glued = glued || clamped;
         endOn = endOn || (clamped && step->endOn());
+        reach = std::max(reach, step->reach());
         if (j == joints.front())
             out = std::move(s);
         else
@@ -206,7 +225,7 @@ BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joint
           std::string(atOnce ? "Its joints close at once: try the move dry, and have the clamps at hand."
                              : ""),
           close.text(), after.text(), std::string(glued ? cleaning : ""),
-          std::string(glued && !endOn && in.assembly->length.mm() > longPiece
+          std::string(glued && !endOn && reach.mm() > longPiece
                           ? "It is long: a second pair of hands at the other end keeps it flush."
                           : "")})
         if (!part.empty())

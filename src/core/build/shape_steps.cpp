@@ -133,7 +133,8 @@ class ShapeSteps : StepMaker {
     /// All rows for shelf pins through one template: holes at one height in all uprights, whatever is a
     /// little off.
     void pinRows() {
-        std::vector<std::pair<std::string, std::vector<std::string>>> rows; // what for, in which parts
+        std::vector<std::pair<std::string, std::string>>
+            rows; // where the holes are, in which parts and for what
         BuildStep s;
         for (const auto& p : a_.parts)
             for (const auto& f : p.features) {
@@ -141,9 +142,8 @@ class ShapeSteps : StepMaker {
                     continue;
                 const auto known =
                     std::find_if(rows.begin(), rows.end(), [&](const auto& r) { return r.first == f.text; });
-                auto& row =
-                    known == rows.end() ? rows.emplace_back(f.text, std::vector<std::string>()) : *known;
-                row.second.push_back(p.name);
+                auto& in = known == rows.end() ? rows.emplace_back(f.text, "").second : known->second;
+                in += fmt::format("{}in {} for {}", in.empty() ? "" : ", ", theName(p.name), f.whatFor);
                 if (s.parts.empty() || s.parts.back() != p.id)
                     s.parts.push_back(p.id);
                 s.shapes.push_back(f.id);
@@ -154,12 +154,8 @@ class ShapeSteps : StepMaker {
         if (rows.empty())
             return;
         std::string places;
-        for (const auto& [text, parts] : rows) {
-            std::string in;
-            for (const auto& name : parts)
-                in += (in.empty() ? "" : " and ") + name;
-            places += fmt::format(" In {}: {}.", in, text);
-        }
+        for (const auto& [holes, in] : rows)
+            places += fmt::format(" {}: {}.", capitalised(holes), in);
         auto& made =
             add("pin-rows", "Bore the rows of holes for the shelf pins",
                 "Make a template of thin sheet with one row of holes, and mark its lower end: turned "

@@ -295,10 +295,10 @@ class Steps : StepMaker {
                     continue;
                 std::string text = capitalised(f.text) + ". ";
                 text +=
-                    f.text.find(" ends") == std::string::npos
-                        ? "In several light passes, against the turn of the bit."
-                        : "End grain first, then along the grain: what tears out at the corners goes with "
-                          "the last passes.";
+                    f.endGrain
+                        ? "End grain first, then along the grain: what tears out at the corners goes with "
+                          "the last passes."
+                        : "In several light passes, against the turn of the bit.";
                 if (hasInsideCorners())
                     text += " In inside corners the bit leaves its radius: finish those with a chisel.";
                 auto& s = add("shape-" + f.kind, "Shape the edges", std::move(text), c_.minutes("tongue"));

@@ -66,12 +66,12 @@ class PinRows : BookcaseWork {
                                        pinHole});
         const Cell h = host->bounds();
         feature(*host, id, "pin_row",
-                fmt::format("for {}: {} holes of {}, {} deep, {} apart, the middle one {} from the lower "
+                fmt::format("{} holes of {}, {} deep, {} apart, the middle one {} from the lower "
                             "end; one row {} from the rear edge, one {} from the front edge",
-                            theName(board->name), 2 * n + 1, say(pinThick()), say(Length::mm(deep)),
-                            say(Length::mm(pinPitch)), say(Length::mm(z) - h.at.z),
-                            say(b.at.y + Length::mm(inset) - h.at.y),
-                            say(h.at.y + h.size.y - b.at.y - b.size.y + Length::mm(inset))));
+                            2 * n + 1, say(pinThick()), say(Length::mm(deep)), say(Length::mm(pinPitch)),
+                            say(Length::mm(z) - h.at.z), say(b.at.y + Length::mm(inset) - h.at.y),
+                            say(h.at.y + h.size.y - b.at.y - b.size.y + Length::mm(inset))))
+            .whatFor = theName(board->name);
     }
 
     bool told_ = false;

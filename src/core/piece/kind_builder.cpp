@@ -35,8 +35,9 @@ Part* KindBuilder::part(const std::string& id) {
     return it == all.end() ? nullptr : &*it;
 }
 
-void KindBuilder::feature(Part& p, const std::string& what, const char* kind, std::string text) {
+Feature& KindBuilder::feature(Part& p, const std::string& what, const char* kind, std::string text) {
     p.features.push_back({fmt::format("{}/{}", p.id, what), kind, std::move(text), {}});
+    return p.features.back();
 }
 
 void KindBuilder::spanOfParts() {

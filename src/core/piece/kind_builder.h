@@ -23,7 +23,7 @@ class KindBuilder {
     /// The part with that id; null when it was not made.
     Part* part(const std::string& id);
     /// Something cut into a part: id 'part/what'.
-    static void feature(Part& p, const std::string& what, const char* kind, std::string text);
+    static Feature& feature(Part& p, const std::string& what, const char* kind, std::string text);
     /// Length, depth and height of the piece are what its parts span.
     void spanOfParts();
     /// Heads in a board of that thickness are too near its other face for plugs: they are filled. `name`,

@@ -228,7 +228,8 @@ class MantelBuilder : ArmsBuilder {
         e.high = zt_.mm();
         shapeOutline(parts, e, p_.edge, size.mm(), 20);
         feature(parts.front(), "profile", "profile",
-                fmt::format("{} of {} along front and ends, above and below", edgeName(p_.edge), say(size)));
+                fmt::format("{} of {} along front and ends, above and below", edgeName(p_.edge), say(size)))
+            .endGrain = true;
         d_.assembly.shapedTogether = parts.front().id + "/profile";
     }
 

@@ -161,11 +161,12 @@ class SlabBuilder : KindBuilder {
         if (!e.alongFront && !e.ends) // the waney edge stays as it is
             return;
         shapeOutline(parts, e, p_.edge, size_.mm(), 7);
-        const std::string where = !e.alongFront ? "both ends" : e.ends ? "front and both ends" : "front";
+        const char* where = !e.alongFront ? "both ends" : e.ends ? "the front and both ends" : "the front";
         // One pass along all boards: it is made on the one in front when the slab is together.
         feature(parts.back(), "profile", "profile",
-                fmt::format("{} of {} along the {} of the slab, above and below", edgeName(p_.edge),
-                            say(size_), where));
+                fmt::format("{} of {} along {} of the slab, above and below", edgeName(p_.edge), say(size_),
+                            where))
+            .endGrain = e.ends;
         d_.assembly.shapedTogether = parts.back().id + "/profile";
     }
 

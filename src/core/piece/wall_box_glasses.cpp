@@ -83,8 +83,8 @@ class GlassRails : BoxWork {
                     first || last ? "edge" : "edges", say(p_.foot)));
             r.why = {
                 fmt::format("length {} is the depth", say(front)),
-                fmt::format("width {}: a foot and 8 mm from middle to middle, less a gap of {} for the stem",
-                            say(wide), say(gap))};
+                fmt::format("width {}: a foot and {} from middle to middle, less a gap of {} for the stem",
+                            say(wide), say(8_mm), say(gap))};
             r.apart = {0, 0, -1.2};
             // Through the web, which is all of it that meets the bottom.
             const Length middle = first ? x + web / 2 : last ? x + wide - web / 2 : x + wide / 2;

@@ -40,7 +40,9 @@ class BoxHooks : BoxWork {
     }
 
   private:
-    const Length hookHigh = 30_mm, hookWide = 22_mm, wire = 3_mm;
+    const Length hookHigh = 30_mm, hookWide = 22_mm;
+    const Length wire = ctx_.metricScrews ? 3_mm : Length::inches(1, 8);
+    const Length pilot = ctx_.metricScrews ? Length::mm(2.5) : Length::inches(3, 32);
 
     /// Of the bottom, above the lower face: less where a divider is let in, and below rods in its middle.
     [[nodiscard]] Length wood() const {
@@ -66,7 +68,7 @@ class BoxHooks : BoxWork {
         b->holes.push_back({fmt::format("bottom/hook-{}", number),
                             {at.x.mm(), at.y.mm(), at.z.mm()},
                             {0, 0, 1},
-                            2.5,
+                            pilot.mm(),
                             deep.mm(),
                             fmt::format("hook-{}-bottom", number)});
         Joint j = named(fmt::format("hook-{}-bottom", number), "bottom", h.id, "turned_in");
@@ -74,11 +76,12 @@ class BoxHooks : BoxWork {
         j.glued = false;
         j.carries = false;
         j.note = fmt::format(
-            "Bore 2.5 mm wide and {} deep from below, in the middle of the depth, every {} from {} "
-            "on, and turn the hooks in by hand until they face the front. A hook of 3 mm in so "
-            "much wood is for 2 kg, a cup or a bag of yarn; what hangs there counts as load on the "
+            "Bore {} wide and {} deep from below, in the middle of the depth, every {} from {} "
+            "on, and turn the hooks in by hand until they face the front. A hook of {} in so "
+            "much wood is for {}, a cup or a bag of yarn; what hangs there counts as load on the "
             "bottom.",
-            say(deep), say((s_.x1 - s_.x0) / p_.hooks), say(s_.x0 + (s_.x1 - s_.x0) / p_.hooks / 2));
+            say(pilot), say(deep), say((s_.x1 - s_.x0) / p_.hooks),
+            say(s_.x0 + (s_.x1 - s_.x0) / p_.hooks / 2), say(wire), ctx_.metricScrews ? "2 kg" : "4 lb");
         d_.assembly.parts.push_back(std::move(h));
         keep(std::move(j));
     }

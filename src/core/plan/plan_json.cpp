@@ -79,7 +79,11 @@ json edgeJson(const std::optional<double>& bevel) {
 json partJson(const Part& p, const Piece& piece, const PiecePlan& pp) {
     json features = json::array();
     for (const auto& f : p.features)
-        features.push_back({{"id", f.id}, {"kind", f.kind}, {"for", f.purpose}, {"text", f.text}});
+        features.push_back(
+            {{"id", f.id},
+             {"kind", f.kind},
+             {"for", f.purpose},
+             {"text", f.whatFor.empty() ? f.text : fmt::format("for {}: {}", f.whatFor, f.text)}});
     json holes = json::array();
     for (const auto& h : p.holes)
         holes.push_back({{"id", h.id},

@@ -18,7 +18,6 @@ Part ledgerRod(const LedgerFixing& f, const LedgerSeat& seat, double cover, int 
     p.fromSupport = true;
     p.finished = false;
     p.apart = seat.out * -1.0;
-    p.why = {fmt::format("length: {:.0f} mm in the shelf, {:.0f} mm behind it", f.inShelf, behind)};
     return p;
 }
 
@@ -28,6 +27,7 @@ namespace {
 void mountRod(const RailPiece& piece, const LedgerFixing& f, const LedgerSeat& on, double cover, int support,
               Mounting& out) {
     Part bar = ledgerRod(f, on, cover, static_cast<int>(out.parts.size()));
+    bar.why = {rodLengths(f.inShelf, cover + f.inWall, piece.metric)};
     const Vec3 front = f.at + on.out * f.inShelf;
     Mount m;
     m.id = bar.id;

@@ -1,5 +1,6 @@
 #include "support/rail_mounting.h"
 
+#include "measure/format.h"
 #include "solid/query.h"
 
 #include <algorithm>
@@ -73,6 +74,14 @@ Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVe
             out.mounts.push_back(std::move(m));
         }
     return out;
+}
+
+std::string rodLengths(double inShelf, double behind, bool metric) {
+    NumberStyle style;
+    style.units = metric ? Units::metric : Units::imperial;
+    const auto say = [&](double mm) { return formatLength(roundToTape(Length::mm(mm), style), style); };
+    return behind > 0 ? fmt::format("length: {} in the shelf, {} behind it", say(inShelf), say(behind))
+                      : fmt::format("length: {} in the shelf, from its plate on", say(inShelf + behind));
 }
 
 double rodEndRoom(const Solid& board, const Vec3& end, const Vec3& along) {

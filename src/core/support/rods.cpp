@@ -6,6 +6,7 @@
 #include "strength/wall_mount.h"
 #include "support/inner_checks.h"
 #include "support/rail_section.h"
+#include "support/rods_work.h"
 #include "support/words.h"
 
 #include <algorithm>
@@ -28,27 +29,18 @@ using words::N;
 using words::Nm;
 
 constexpr double plugForce = 150, plugMoment = 20'000; // N, N mm: class of adjustable plugs (S8.7, verify)
-constexpr double frontWood = 20;                       // mm left between a rod's end and the front edge
 
-class RodJudge {
+class RodJudge : RodWork {
   public:
-    RodJudge(const RailPiece& p, const RailWall& w, const RailOption& o, StaticsCache& cache, double factor,
-             bool quiet)
-        : p_(p), w_(w), cache_(cache), factor_(factor), quiet_(quiet), seat_(*p.assembly->rods) {
+    RodJudge(const RailPiece& p, const RailWall& w, const RailOption& o, const Rod& rod, StaticsCache& cache,
+             double factor, bool quiet)
+        : RodWork(p, w, o.kind, rod), cache_(cache), factor_(factor), quiet_(quiet) {
         v_.option = o;
+        v_.option.rod = &rod;
     }
 
-    RailVerdict run(const Rod& rod) {
-        rod_ = &rod;
-        v_.option.rod = &rod;
-        fits();
-        if (v_.refusal.empty())
-            places();
-        if (v_.refusal.empty())
-            depths();
-        if (v_.refusal.empty() && v_.option.screw)
-            screwLengths();
-        if (v_.refusal.empty())
+    RailVerdict run() {
+        if (layRods(p_, w_, rod_, v_))
             judgeAll();
         if (!v_.refusal.empty())
             refuse();
@@ -56,18 +48,6 @@ class RodJudge {
     }
 
   private:
-    [[nodiscard]] double d() const { return rod_->d; }
-    [[nodiscard]] double L() const { return p_.assembly->length.mm(); }
-    [[nodiscard]] double D() const { return seat_.depth.mm(); }
-    [[nodiscard]] double T() const { return seat_.thickness.mm(); }
-    [[nodiscard]] bool is(RailSupport k) const { return v_.option.kind == k; }
-    [[nodiscard]] bool inMasonry() const { return is(RailSupport::rodsMasonry) || is(RailSupport::rodsPlug); }
-    /// Distance from what holds the rod to the shelf's back.
-    [[nodiscard]] double bare() const {
-        return is(RailSupport::rodsPlate) || is(RailSupport::rodsStrip) ? 0.0 : w_.cover;
-    }
-    [[nodiscard]] double stripT() const { return is(RailSupport::rodsStrip) ? seat_.strip.mm() : 0.0; }
-
     void refuse() {
         v_.feasible = false;
         v_.verdict = {};
@@ -75,146 +55,12 @@ class RodJudge {
         v_.verdict.grade = p_.grade;
     }
 
-    /// Room in the wood and in the stud (S8.4).
-    void fits() {
-        const double around = (T() - d()) / 2;
-        const double wanted = std::max(d() / 2, 6.0);
-        if (around < wanted - 1e-9)
-            v_.refusal = fmt::format("wood around a {} would be {}; a board of {} is needed", rod_->label,
-                                     mm(std::max(0.0, around)), mm(d() + 2 * wanted));
-        else if (is(RailSupport::rodsStud) && w_.studWidth / 2 < 1.5 * d() - 0.06)
-            v_.refusal =
-                fmt::format("a {} is too thick for a stud {} wide: it wants 1.5 diameters to each side",
-                            rod_->label, mm(w_.studWidth));
-        else if (inMasonry() && masonryStrength(w_.kind) <= 0)
-            v_.refusal = fmt::format("in {} a rod holds only in resin, by the figure on its package",
-                                     w_.kind ? w_.kind->name : "this wall");
-        else if (is(RailSupport::rodsPlate) && T() < rodPlateLess + 20)
-            v_.refusal = fmt::format("a plate needs a board of {} at least", mm(rodPlateLess + 20));
-    }
-
-    /// Where the supports are, and the rods where those are others.
-    void places() {
-        const double end = std::max(60.0, 4 * d());
-        if (inMasonry()) {
-            v_.x = evenly(end, seat_.count > 0 ? seat_.count : usualCount());
-        } else {
-            for (double x : distinctStuds(w_))
-                if (is(RailSupport::rodsStrip) || (x >= 4 * d() && x <= L() - 4 * d()))
-                    v_.x.push_back(x);
-            if (!is(RailSupport::rodsStrip))
-                thinOut();
-        }
-        if (v_.x.size() < 2) {
-            v_.refusal = v_.x.empty() ? (w_.studsKnown ? "no stud lies behind the slab"
-                                                       : "the studs of this wall are not known yet")
-                                      : "only one stud lies behind it; a slab on one rod turns on it";
-            return;
-        }
-        v_.rodX = v_.x;
-        if (is(RailSupport::rodsStrip))
-            stripRods(end);
-        v_.difficulty = is(RailSupport::rodsPlate) ? 3 : 4;
-    }
-
-    [[nodiscard]] int usualCount() const { return std::max(2, static_cast<int>(std::ceil(L() / 450))); }
-    /// n places, the outer ones where they carry best (S7.1: 0.4 of the spacing) or as far in as asked.
-    [[nodiscard]] std::vector<double> evenly(double end, int n) const {
-        double inset = seat_.inset.mm() > 0 ? seat_.inset.mm() : 0.4 * L() / (n - 0.2);
-        inset = std::clamp(inset, end, std::max(end, L() / 2 - 20));
-        std::vector<double> out;
-        for (int i = 0; i < n; ++i)
-            out.push_back(n > 1 ? inset + (L() - 2 * inset) * i / (n - 1) : L() / 2);
-        return out;
-    }
-    /// As many of the studs as were asked for, the outer ones kept.
-    void thinOut() {
-        const auto n = static_cast<std::size_t>(std::max(0, seat_.count));
-        if (n < 2 || n >= v_.x.size())
-            return;
-        std::vector<double> out;
-        for (std::size_t i = 0; i < n; ++i)
-            out.push_back(v_.x[(i * (v_.x.size() - 1) + (n - 1) / 2) / (n - 1)]);
-        out.erase(std::unique(out.begin(), out.end()), out.end());
-        v_.x = out;
-    }
-    /// Rods of a strip stand between its screws.
-    void stripRods(double end) {
-        const int n = seat_.count > 1 ? seat_.count : std::max(3, static_cast<int>(std::ceil(L() / 300)));
-        const double clear = d() / 2 + 12;
-        v_.rodX.clear();
-        for (double x : evenly(end, n)) {
-            for (double s : v_.x)
-                if (std::abs(x - s) < clear)
-                    x = x < s || s + clear > L() - end ? s - clear : s + clear;
-            if (x >= end - 1e-9 && x <= L() - end + 1e-9 && (v_.rodX.empty() || x - v_.rodX.back() > 3 * d()))
-                v_.rodX.push_back(x);
-        }
-        if (v_.rodX.size() < 2)
-            v_.refusal = "the strip is too short for two rods clear of its screws";
-    }
-
-    void depths() {
-        const double most = D() - stripT() - frontWood;
-        v_.inShelf = seat_.inShelf > Length() ? seat_.inShelf.mm() : std::floor(0.75 * (D() - stripT()));
-        v_.inShelf = std::min(v_.inShelf, most);
-        if (v_.inShelf < 40) {
-            v_.refusal = fmt::format("only {} of rod would be in the shelf", mm(std::max(0.0, v_.inShelf)));
-            return;
-        }
-        const double deepest = w_.studDepth - 6;
-        switch (v_.option.kind) {
-        case RailSupport::rodsStud:
-            v_.inWall = std::min(seat_.inWall > Length() ? seat_.inWall.mm() : 76.0, deepest);
-            if (v_.inWall < 50)
-                v_.refusal =
-                    fmt::format("a stud {} deep holds only {} of rod", mm(w_.studDepth), mm(v_.inWall));
-            break;
-        case RailSupport::rodsStrip:
-            v_.inWall = seat_.strip.mm();
-            if (v_.inWall < 25)
-                v_.refusal =
-                    fmt::format("a strip of {} does not hold a rod; {} is needed", mm(v_.inWall), mm(25));
-            break;
-        case RailSupport::rodsPlate:
-            v_.inWall = 0;
-            break;
-        default: {
-            const double least = w_.kind && w_.kind->id == "concrete" ? 70 : 90;
-            v_.inWall = seat_.inWall > Length() ? std::max(seat_.inWall.mm(), least) : least;
-            break;
-        }
-        }
-    }
-
-    /// Screws of plates and strips: how long, how far in the stud.
-    void screwLengths() {
-        const Screw& s = *v_.option.screw;
-        ScrewLengthInput in;
-        in.d = s.d;
-        in.counterbore = is(RailSupport::rodsPlate) ? 0 : s.countersink();
-        in.stack = {is(RailSupport::rodsPlate) ? rodPlateThick : stripT(), w_.cover};
-        in.into = w_.studDepth;
-        in.leave = 6;
-        in.stock = s.lengths;
-        in.minPen = 38;
-        in.inStud = true;
-        const auto fit = screwLength(in);
-        if (!fit.pick) {
-            v_.refusal = fmt::format("no {} screw is long enough: {} is needed", s.label, mm(fit.Lmin));
-            return;
-        }
-        v_.screwLength = *fit.pick;
-        v_.pen = fit.pen;
-        v_.cableCaution = fit.cableCaution;
-    }
-
     /// What one rod gets about the face it comes out of: the shelf's back, or the strip's front.
     [[nodiscard]] RodInput input(bool leaning) const {
         RodInput in;
         in.d = d();
-        in.E = rod_->E;
-        in.allow = leaning ? rod_->allowLeaning : rod_->allowStanding;
+        in.E = rod_.E;
+        in.allow = leaning ? rod_.allowLeaning : rod_.allowStanding;
         in.cover = bare();
         in.embedWall = v_.inWall;
         in.embedShelf = v_.inShelf;
@@ -228,7 +74,7 @@ class RodJudge {
         in.kDef = solidWoodCreep;
         in.playShelf = seat_.play.mm();
         in.playWall = is(RailSupport::rodsPlate) || is(RailSupport::rodsPlug) ? 0 : seat_.play.mm();
-        if (rod_->material == "hardwood")
+        if (rod_.material == "hardwood")
             in.Grod = 0.64; // beech, NDS group value
         if (is(RailSupport::rodsPlate)) {
             const double h = T() - rodPlateLess;
@@ -250,7 +96,7 @@ class RodJudge {
     /// Weight of rods, plates, strip on top of the piece's own.
     [[nodiscard]] RailPiece withSupport() const {
         RailPiece p = p_;
-        const double each = rodArea(d()) * (v_.inWall + bare() + v_.inShelf) * 1e-9 * rod_->density;
+        const double each = rodArea(d()) * (v_.inWall + bare() + v_.inShelf) * 1e-9 * rod_.density;
         const double n = static_cast<double>(v_.rodX.size());
         double kg = each * n;
         double mx = 0;
@@ -270,7 +116,7 @@ class RodJudge {
         if (is(RailSupport::rodsPlate)) {
             const double plate = rodPlateThick * rodPlateWide * (T() - rodPlateLess) * 1e-9 * 7850;
             // the rod ends at the plate's face
-            const double less = rodArea(d()) * rodPlateThick * 1e-9 * rod_->density;
+            const double less = rodArea(d()) * rodPlateThick * 1e-9 * rod_.density;
             for (double x : v_.rodX) {
                 kg += plate - less;
                 mx += (plate - less) * x;
@@ -338,7 +184,7 @@ class RodJudge {
         Grade g = p_.grade;
         if (!w_.studsKnown && v_.option.atStuds())
             g = Grade::D;
-        if (is(RailSupport::rodsPlate) || is(RailSupport::rodsPlug) || rod_->conf == "C")
+        if (is(RailSupport::rodsPlate) || is(RailSupport::rodsPlug) || rod_.conf == "C")
             g = std::max(g, Grade::C);
         if (is(RailSupport::rodsMasonry))
             g = std::max(g, Grade::C);
@@ -361,12 +207,12 @@ class RodJudge {
 
     void rodChecks(const RailBench& b) {
         auto bend = over(b, "rod", "Rod in bending", "MPa", [&](const RodResult& r, const AtSupport& at) {
-            return Use{r.stress, at.leaning() ? rod_->allowLeaning : rod_->allowStanding};
+            return Use{r.stress, at.leaning() ? rod_.allowLeaning : rod_.allowStanding};
         });
         const RodInput in = input(bend.at.leaning());
         const RodResult r = rodOf(in, loadAt(bend.at.V, bend.at.M));
         const std::vector<std::pair<std::string, std::string>> shared{
-            {"rod", rod_->label},
+            {"rod", rod_.label},
             {"load", bend.check.load},
             {"R", N(bend.at.V)},
             {is(RailSupport::rodsStrip) ? "M (lever rule)" : "M (shared by slab and rods)", Nm(bend.at.M)},
@@ -378,7 +224,7 @@ class RodJudge {
         keep(std::move(bend), {"M_d = R (y_c + g) + R min(0.322/λ, 4 l_e/27);  σ = M_d/(π d³/32) ≤ F_rod",
                                values,
                                words::MPa(r.stress) + " of " + words::MPa(in.allow),
-                               "S8.1, S5.6 with GJ/s and k_θ; " + rod_->source,
+                               "S8.1, S5.6 with GJ/s and k_θ; " + rod_.source,
                                {"glue around a rod counts for nothing"}});
         if (is(RailSupport::rodsStud) || is(RailSupport::rodsStrip))
             bearing(b, shared);
@@ -531,15 +377,11 @@ class RodJudge {
         v_.checks.push_back(std::move(c));
     }
 
-    const RailPiece& p_;
-    const RailWall& w_;
+    RailVerdict v_;
     StaticsCache& cache_;
     double factor_;
     bool quiet_;
-    const RodSeat& seat_;
-    const Rod* rod_ = nullptr;
     RailPiece loaded_;
-    RailVerdict v_;
 };
 
 } // namespace
@@ -551,7 +393,7 @@ double rodArea(double d) {
 RailVerdict judgeRods(const RailPiece& piece, const RailWall& wall, const RailOption& option,
                       StaticsCache& cache, double factor, bool quiet, const Catalog& catalog) {
     const auto judged = [&](const Rod& rod) {
-        return RodJudge(piece, wall, option, cache, factor, quiet).run(rod);
+        return RodJudge(piece, wall, option, rod, cache, factor, quiet).run();
     };
     if (option.rod)
         return judged(*option.rod);

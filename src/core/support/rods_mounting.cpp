@@ -27,7 +27,7 @@ Part rodPart(const std::string& id, double x, double z, double y0, double y1, co
 class Mounter {
   public:
     Mounter(const RailPiece& p, const RailWall& w, const RailVerdict& v)
-        : a_(*p.assembly), w_(w), v_(v), seat_(*p.assembly->rods), rod_(*v.option.rod) {}
+        : a_(*p.assembly), w_(w), v_(v), seat_(*p.assembly->rods), rod_(*v.option.rod), metric_(p.metric) {}
 
     Mounting run() {
         if (kind() == RailSupport::rodsStrip)
@@ -85,8 +85,7 @@ class Mounter {
         else if (!inStrip())
             back = -w_.cover - v_.inWall;
         Part p = rodPart(id, x, z, back, front, rod_);
-        p.why = {fmt::format("length: {:.0f} mm in the shelf, {:.0f} mm behind it", front - face(),
-                             face() - back)};
+        p.why = {rodLengths(front - face(), face() - back, metric_)};
         const Vec3 axis{x, std::max(back, face()), z};
         std::vector<std::string> passed =
             boards(id, onPlate() ? Vec3{x, rodPlateThick, z} : axis, {x, front, z});
@@ -223,6 +222,7 @@ class Mounter {
     const RailVerdict& v_;
     const RodSeat& seat_;
     const Rod& rod_;
+    bool metric_;
     Mounting out_;
 };
 

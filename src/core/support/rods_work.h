@@ -1,0 +1,39 @@
+#pragma once
+// What the layout of rods and their judgement share: the seat, the rod, the wall.
+
+#include "support/rods.h"
+
+namespace owl {
+
+class RodWork {
+  protected:
+    RodWork(const RailPiece& piece, const RailWall& wall, RailSupport kind, const Rod& rod)
+        : p_(piece), w_(wall), rod_(rod), seat_(*piece.assembly->rods), kind_(kind) {}
+
+    // mm: of the rod, of the shelf
+    [[nodiscard]] double d() const { return rod_.d; }
+    [[nodiscard]] double L() const { return p_.assembly->length.mm(); }
+    [[nodiscard]] double D() const { return seat_.depth.mm(); }
+    [[nodiscard]] double T() const { return seat_.thickness.mm(); }
+    [[nodiscard]] bool is(RailSupport k) const { return kind_ == k; }
+    [[nodiscard]] bool inMasonry() const { return is(RailSupport::rodsMasonry) || is(RailSupport::rodsPlug); }
+    /// Distance from what holds the rod to the shelf's back.
+    [[nodiscard]] double bare() const {
+        return is(RailSupport::rodsPlate) || is(RailSupport::rodsStrip) ? 0.0 : w_.cover;
+    }
+    [[nodiscard]] double stripT() const { return is(RailSupport::rodsStrip) ? seat_.strip.mm() : 0.0; }
+
+    const RailPiece& p_;
+    const RailWall& w_;
+    const Rod& rod_;
+    const RodSeat& seat_;
+
+  private:
+    RailSupport kind_;
+};
+
+/// Where rods and screws go and how deep: sets x, rodX, inShelf, inWall, the screw's length and the
+/// difficulty of the verdict, whose option is known. False with its refusal where it cannot be.
+bool layRods(const RailPiece& piece, const RailWall& wall, const Rod& rod, RailVerdict& verdict);
+
+} // namespace owl
