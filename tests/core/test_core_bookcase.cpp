@@ -145,6 +145,29 @@ class TestBookcase : public QObject {
         QVERIFY(templates.size() >= 2 && templates.size() <= 6); // holes of the second bay stand aside
         QVERIFY(pinTemplates(first(test::planOf(with("fixed=all"))).assembly(), p.style).empty());
     }
+    /// Where holes are the same in several uprights they are told once: the two outer sides mirror each
+    /// other.
+    void rowsForPinsAreToldByTheirPlaces() {
+        const Plan plan = test::planOf(with("fixed=none"));
+        const auto& steps = first(plan).steps;
+        const auto step = std::find_if(steps.begin(), steps.end(),
+                                       [](const BuildStep& s) { return s.id.ends_with("/pin-rows"); });
+        QVERIFY(step != steps.end());
+        const QString text = QString::fromStdString(step->text);
+        std::set<std::string> places;
+        std::size_t rows = 0;
+        for (const auto& part : first(plan).assembly().parts)
+            for (const auto& f : part.features)
+                if (f.kind == "pin_row") {
+                    ++rows;
+                    places.insert(f.text);
+                    QVERIFY2(text.contains(QString::fromStdString("for " + f.whatFor)), f.whatFor.c_str());
+                }
+        QCOMPARE(text.count("holes of"), static_cast<qsizetype>(places.size()));
+        QCOMPARE(text.count(" for shelf"), static_cast<qsizetype>(rows));
+        QCOMPARE(rows, 2 * places.size());
+        QVERIFY(text.contains("in the left side for shelf 1, in the right side for shelf 1."));
+    }
     void openingsAddUp() {
         PiecePlan pp = first(test::planOf(with("")));
         // 1800 high, 100 of base, 18 of bottom and of top: four shelves of 18 leave five openings; each shelf

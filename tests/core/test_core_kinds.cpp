@@ -12,6 +12,7 @@
 
 #include <fmt/format.h>
 
+#include <QRegularExpression>
 #include <QXmlStreamReader>
 #include <cctype>
 #include <filesystem>
@@ -227,6 +228,30 @@ class TestKinds : public QObject {
             }
             QCOMPARE(there.size(), pp.assembly().parts.size());
             QCOMPARE(made.size(), pp.assembly().joints.size());
+        }
+    }
+    /// Who measures in inches meets no millimetre on the bench: not in steps, not in notes and reasons.
+    void stepsSpeakTheProjectsUnit_data() { kinds_data(); }
+    void stepsSpeakTheProjectsUnit() {
+        QFETCH(QString, kind);
+        // a figure with both units in it has the other in brackets
+        const QRegularExpression metric(R"(\d\s(mm|cm|kg)\b(?! \())");
+        const auto stray = [&](const std::string& text) {
+            return metric.match(QString::fromStdString(text)).hasMatch();
+        };
+        for (std::uint64_t seed = 1; seed <= (test::sanitized ? 2U : 24U); ++seed) {
+            const Plan plan = test::planOf(randomProject(kind.toStdString(), Units::imperial, seed).value());
+            const PiecePlan& pp = plan.pieces.front();
+            for (const auto& s : pp.steps)
+                QVERIFY2(!stray(s.text) && !stray(s.title), s.text.c_str());
+            for (const auto& j : pp.assembly().joints)
+                QVERIFY2(!stray(j.note), j.note.c_str());
+            for (const auto& part : pp.assembly().parts) {
+                for (const auto& why : part.why)
+                    QVERIFY2(!stray(why), why.c_str());
+                for (const auto& f : part.features)
+                    QVERIFY2(!stray(f.text), f.text.c_str());
+            }
         }
     }
     void theLoadPathBalances_data() { kinds_data(); }

@@ -139,6 +139,24 @@ class TestSlab : public QObject {
             QVERIFY2(std::abs(gone - 2 * area * L) < 0.03 * 2 * area * L, qPrintable(QString::number(gone)));
         }
     }
+    /// A profile across end grain tears out at the corners: the ends come first. Along the front alone there
+    /// are none.
+    void endGrainIsShapedFirst() {
+        Project p = slabProject();
+        slab(p).edge = EdgeShape::roundOver;
+        const auto shaping = [&](bool ends) {
+            slab(p).endsToo = ends;
+            const Plan plan = test::planOf(p);
+            for (const auto& s : first(plan).steps)
+                if (s.id.ends_with("/shape-profile"))
+                    return QString::fromStdString(s.text);
+            return QString();
+        };
+        QVERIFY(shaping(true).contains("along the front and both ends of the slab"));
+        QVERIFY(shaping(true).contains("End grain first"));
+        QVERIFY(shaping(false).contains("along the front of the slab"));
+        QVERIFY(!shaping(false).contains("End grain first"));
+    }
     void aWaneyEdgeFollowsItsReadings() {
         Project p = slabProject();
         slab(p).length = 900_mm;

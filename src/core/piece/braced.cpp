@@ -1,6 +1,7 @@
 #include "piece/braced.h"
 
 #include "piece/board_joint.h"
+#include "piece/braced_joints.h"
 #include "piece/kind_builder.h"
 
 #include <algorithm>
@@ -30,7 +31,7 @@ class BracedBuilder : KindBuilder {
         addBraces();
         shapeTop();
         railJoint();
-        braceJoints();
+        addBraceJoints({p_, ctx_, catalog_, d_, bracket(), xs_, H_});
         plugs();
         unseenWall();
         cableWay();
@@ -279,141 +280,6 @@ class BracedBuilder : KindBuilder {
             j.spots.push_back({{x, p_.railThickness / 2, H_}});
         placeClear(j, d_.assembly, p_.inset + 20_mm, p_.inset + railLength_ - 20_mm, catalog_);
         d_.assembly.joints.push_back(std::move(j));
-    }
-
-    /// One or two screws from above, as far out as the brace is deep enough for them, and one or two from
-    /// behind.
-    void braceJoints() {
-        const auto outline = bracketOutline(bracket());
-        bool carries = p_.braceFix == BraceFix::screwed && !xs_.empty();
-        for (std::size_t i = 0; i < xs_.size(); ++i) {
-            const std::string id = fmt::format("brace-{}", i + 1);
-            Joint back = braceJoint(id + "-rail", "rail", id, "behind");
-            Joint top = braceJoint(id + "-top", "top", id, "above");
-            if (p_.braceFix == BraceFix::screwed)
-                carries = fromBehind(back, outline, xs_[i], i == 0) && carries;
-            keepBrace(std::move(back), xs_[i]);
-            if (p_.braceFix == BraceFix::screwed)
-                carries = fromAbove(top, outline, xs_[i], i == 0) && carries;
-            keepBrace(std::move(top), xs_[i]);
-        }
-        if (!carries)
-            return;
-        const Joint& top = *d_.assembly.joint("brace-1-top");
-        const Joint& back = *d_.assembly.joint("brace-1-rail");
-        BraceSeat seat;
-        seat.x = xs_;
-        seat.face = p_.railThickness;
-        seat.out = top.spots.back().at.y - p_.railThickness;
-        seat.down = p_.railHeight - back.spots.back().at.z;
-        seat.top = top.id;
-        seat.back = back.id;
-        d_.assembly.braces = seat;
-    }
-
-    void keepBrace(Joint j, Length x) {
-        placeClear(j, d_.assembly, x, x, catalog_);
-        d_.assembly.joints.push_back(std::move(j));
-    }
-
-    [[nodiscard]] Joint braceJoint(std::string id, const char* first, std::string brace,
-                                   const char* from) const {
-        Joint j;
-        j.id = std::move(id);
-        j.first = first;
-        j.second = std::move(brace);
-        j.drivenFrom = from;
-        j.how = p_.braceFix == BraceFix::screwed ? Joinery::screwsGlue : Joinery::glue;
-        j.carries = p_.braceFix == BraceFix::screwed;
-        j.through = std::string(first) == "rail" ? p_.railThickness : p_.thickness;
-        if (!j.carries)
-            j.note = "Glued it is ornament: nothing is counted on it.";
-        return j;
-    }
-
-    bool fitBrace(Joint& j, const Meeting& m, bool tell) {
-        const std::string why = fitScrew(j, m, p_.plugs, ctx_, catalog_);
-        if (why.empty())
-            return true;
-        if (tell)
-            problem(std::string(j.first) == "rail" ? "no_brace_screw_behind" : "no_brace_screw_above",
-                    "brace_fix", why, false)
-                .cures = {{"Glue the braces: ornament", {{"brace_fix", "glued"}}},
-                          to("Braces", "brace_thickness", 20_mm)};
-        j.how = Joinery::glue;
-        j.spots.clear();
-        j.shows = false;
-        return false;
-    }
-
-    bool fromBehind(Joint& j, const std::vector<std::array<double, 2>>& outline, Length x, bool tell) {
-        // The lower screw sits where the brace is still deep enough to bite; a nose at the foot is not.
-        const Length down = bracket().down;
-        Length lowest = 20_mm;
-        for (Length z = 20_mm; z <= down - 12_mm; z += 2_mm)
-            if (widthAt(outline, z.mm()) >= 34)
-                lowest = z;
-        const Meeting m{p_.railThickness, Length::mm(widthAt(outline, lowest.mm())), p_.braceThickness, true};
-        if (!fitBrace(j, m, tell))
-            return false;
-        std::vector<Length> downs{lowest};
-        if (lowest > 60_mm)
-            downs.insert(downs.begin(), 20_mm);
-        for (Length z : downs)
-            j.spots.push_back({{x, Length(), p_.railHeight - z}});
-        return true;
-    }
-
-    /// How far the brace reaches out `down` mm below the top.
-    static double widthAt(const std::vector<std::array<double, 2>>& outline, double down) {
-        double wide = 0;
-        for (std::size_t i = 1; i + 1 < outline.size(); ++i) {
-            const auto [low, high] = std::minmax(outline[i][1], outline[i + 1][1]);
-            if (down < low || down > high || high <= low)
-                continue;
-            const double t = (down - outline[i][1]) / (outline[i + 1][1] - outline[i][1]);
-            wide = std::max(wide, outline[i][0] + (outline[i + 1][0] - outline[i][0]) * t);
-        }
-        return wide;
-    }
-
-    bool fromAbove(Joint& j, const std::vector<std::array<double, 2>>& outline, Length x, bool tell) {
-        Length farthest = 20_mm;
-        for (Length y = 20_mm; y <= p_.braceOut - 12_mm; y += 2_mm)
-            if (bracketDepth(outline, y.mm()) >= 34)
-                farthest = y;
-        const Meeting m{p_.thickness, Length::mm(bracketDepth(outline, farthest.mm())), p_.braceThickness,
-                        true, true};
-        j.shows = true;
-        if (!fitBrace(j, m, tell))
-            return false;
-        // Clear of the screws that come from behind, as far out as there is room; a second one nearer the
-        // rail.
-        const auto clear = [&](Length y) {
-            Joint one = j;
-            one.spots = {{{x, p_.railThickness + y, H_}}};
-            const Screw* s = catalog_.findScrew(j.screwId);
-            placeFasteners(one, d_.assembly, s ? s->d : 0);
-            return !meetsOthers(one, d_.assembly, 3);
-        };
-        std::vector<Length> outs;
-        for (Length y = farthest; y >= 12_mm && outs.size() < 2; y -= 2_mm)
-            if ((outs.empty() || outs.back() - y >= 35_mm) && clear(y))
-                outs.push_back(y);
-        if (outs.empty()) {
-            if (tell)
-                problem("no_brace_screw_above", "brace_fix",
-                        "In so small a brace the screws from above would meet those from behind.", false)
-                    .cures = {{"Glue the braces: ornament", {{"brace_fix", "glued"}}},
-                              to("Out", "brace_out", p_.braceOut + 40_mm)};
-            j.how = Joinery::glue;
-            j.shows = false;
-            return false;
-        }
-        std::reverse(outs.begin(), outs.end()); // the outermost last: what the brace is reckoned by
-        for (Length y : outs)
-            j.spots.push_back({{x, p_.railThickness + y, H_}});
-        return true;
     }
 
     void plugs() {

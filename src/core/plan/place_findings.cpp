@@ -1,12 +1,12 @@
 #include "plan/place_findings.h"
 
 #include "measure/words.h"
-#include "plan/piece_finder.h"
+#include "plan/fire_findings.h"
+#include "plan/place_finder.h"
 #include "plan/remedies.h"
 #include "project/placing.h"
 #include "room/side_walls.h"
 #include "room/unknown_wall.h"
-#include "strength/mantel.h"
 
 #include <algorithm>
 #include <cmath>
@@ -15,9 +15,9 @@
 namespace owl {
 namespace {
 
-class PlaceFindings : public PieceFinder {
+class PlaceFindings : public PlaceFinder {
   public:
-    using PieceFinder::PieceFinder;
+    using PlaceFinder::PlaceFinder;
 
     void run() {
         if (!wall_)
@@ -27,7 +27,7 @@ class PlaceFindings : public PieceFinder {
         neighbours();
         obstacles();
         furniture();
-        fireplace();
+        findAboutFire(project_, plan_, catalog_, piece_, pp_, out_);
         openings();
         barred();
         height();
@@ -39,15 +39,6 @@ class PlaceFindings : public PieceFinder {
 
   private:
     [[nodiscard]] Length tall() const { return pp_.assembly().height; }
-    Finding& add(const char* id, Severity severity, std::string title, std::string text) {
-        Finding& f = found(id, severity, "place", std::move(title), std::move(text));
-        f.wall = piece_.wall;
-        return f;
-    }
-    [[nodiscard]] Remedy raise(Length z) const {
-        const Length to = roundToTape(z, project_.style);
-        return moveTo("Hang it at " + say(to), project_, piece_.id, pp_.left, to);
-    }
     [[nodiscard]] Remedy shiftTo(Length x) const {
         // What is printed is what is done: the shift itself is rounded to the tape, away from where it hangs.
         Length by = roundToTape(x - pp_.left, project_.style);
@@ -223,77 +214,6 @@ class PlaceFindings : public PieceFinder {
                 .remedies.push_back(changePiece("Count it as above a seat or bed", piece_,
                                                 [](Piece& p) { p.hold.aboveBed = true; }));
         }
-    }
-
-    void fireplace() {
-        for (const auto& o : wall_->obstacles) {
-            if (!o.kind.starts_with("fireplace") || o.x >= pp_.right() || o.right() <= pp_.left ||
-                pp_.top() <= o.z)
-                continue;
-            const Length above = pp_.bottom - o.top();
-            if (above > 1500_mm)
-                continue;
-            if (o.kind != "fireplace_wood") {
-                appliance(o, above);
-                continue;
-            }
-            const Length out = pp_.assembly().depth;
-            const MantelClearance m = mantelClearance(above.mm(), out.mm());
-            const bool near = std::string(m.flag) != "within";
-            const std::string figure =
-                m.limit
-                    ? fmt::format(
-                          "{} above the opening a model code for masonry fireplaces lets wood stand out {}",
-                          say(above),
-                          m.limit.value() > 0 ? "at most " + sayRound(Length::mm(*m.limit)) : "not at all")
-                    : fmt::format("{} above the opening the model code for masonry fireplaces sets no limit",
-                                  say(above));
-            auto& f = add("mantel_clearance", near ? Severity::warns : Severity::notes,
-                          near ? "Too near the fire" : "Above a fireplace",
-                          figure + fmt::format("; this stands out {}. Feel for heat with a full fire. Check "
-                                               "your local code; ask a licensed professional.",
-                                               say(out)));
-            f.working = {"projection ≤ distance / 8 between 152 and 305 mm; none below",
-                         {{"distance", say(above)}, {"projection", say(out)}},
-                         m.flag,
-                         "residential code R1001.11; S11.4",
-                         {}};
-            if (near)
-                f.remedies.push_back(raise(o.top() + Length::mm(305)));
-        }
-    }
-
-    /// Gas and electric fires: their manual governs; what is usual where nobody has looked yet (data,
-    /// obstacles).
-    void appliance(const Obstacle& o, Length above) {
-        const ObstacleKind* k = catalog_.findObstacleKind(o.kind);
-        const Length usual = Length::mm(k ? k->clearAbove : 305);
-        const bool near = above < usual;
-        const bool gas = o.kind == "fireplace_gas";
-        auto& f =
-            add("mantel_clearance", near ? Severity::warns : Severity::notes,
-                near ? "Too near the fire" : "Above a fireplace",
-                fmt::format(
-                    "{} above the {}, standing out {}: its manual says how near wood may come, by how far "
-                    "it stands out, and no general figure releases it; {} is {} than the {} that are "
-                    "usual. {} Check the manual and your local code; ask a licensed professional.",
-                    say(above), gas ? "gas fire" : "electric fire", say(pp_.assembly().depth), say(above),
-                    near            ? "less"
-                    : above > usual ? "more"
-                                    : "no more",
-                    say(usual),
-                    gas ? "A gas fire heats the wall above it for hours: look for the table of mantel "
-                          "heights, and for a heat shield."
-                        : "An electric fire blows warm air out at its top or front: keep wood out of that "
-                          "stream, and its socket within reach."));
-        f.working = {
-            "distance above the opening, by the appliance's manual",
-            {{"distance", say(above)}, {"usual", say(usual)}, {"projection", say(pp_.assembly().depth)}},
-            near ? "less than usual" : "at least what is usual",
-            "S11.4: the manual governs; usual distances are trade practice (class C)",
-            {}};
-        if (near)
-            f.remedies.push_back(raise(o.top() + usual));
     }
 
     void openings() {
