@@ -246,9 +246,8 @@ class TestMoves : public QObject {
         const Cell top = plan.pieces.front().assembly().find("top")->bounds();
         QVERIFY(j && j->spots.size() == 2 && j->spots[0].at.y != j->spots[1].at.y);
         const NumberStyle style;
-        for (const auto& spot : j->spots)
-            QVERIFY2(has(s->text, "and " + formatLength(spot.at.y - top.at.y, style)), s->text.c_str());
-        QVERIFY(has(s->text, "from its back edge"));
+        const auto depth = [&](std::size_t i) { return formatLength(j->spots[i].at.y - top.at.y, style); };
+        QVERIFY2(has(s->text, depth(0) + " and " + depth(1) + " from its back edge"), s->text.c_str());
         const Plan cased = planWith("bookcase", "base=frame");
         QVERIFY(has(joining(cased, "bottom-frame-front")->text, "from its front edge"));
     }
