@@ -2,7 +2,8 @@
 
 #include <Eigen/Cholesky>
 
-// The only place that includes Eigen: its templates take longer to compile than all that is solved with them.
+// The only place of the core that includes Eigen: its templates take longer to compile than all that is
+// solved with them.
 
 namespace owl {
 
