@@ -30,22 +30,32 @@ std::size_t bytesOf(const Project& p) {
     return n;
 }
 
+/// Of a file as it stands there now.
+std::optional<FileVersion> versionOf(const QString& file) {
+    FileStamp seen;
+    const auto text = readFile(file.toStdString(), largestFile, &seen);
+    return text ? std::optional(FileVersion{seen, hashOf(*text)}) : std::nullopt;
+}
+
 /// A file has one name, wherever one stands.
 QString absolute(const QString& path) {
     return Document::isFile(path) ? QFileInfo(path).absoluteFilePath() : path;
 }
 
-std::optional<FileStamp> stampFor(const QString& path) {
-    return Document::isFile(path) ? stampOf(path.toStdString()) : std::nullopt;
-}
-
 } // namespace
+
+QString toldOf(JournalKeeper::Answer answer) {
+    return answer == JournalKeeper::Answer::changed
+               ? QObject::tr("These edits are not what they were when they were offered; look again.")
+               : QObject::tr("Another window has taken them up already.");
+}
 
 bool Document::isFile(const QString& path) {
     return !path.isEmpty() && !path.startsWith(":/");
 }
 
 Document::Document(Shop shop, QObject* parent) : QObject(parent), shop_(std::move(shop)) {
+    connect(&holdWatch_, &QTimer::timeout, this, &Document::watchHold);
     plan_ = owl::plan(project_, shop_, catalog(), nullptr, {}, maker_);
     planned_ = project_;
 }
@@ -100,13 +110,17 @@ std::optional<QString> Document::applyWithin(const Edit& edit, const QString& ke
 }
 
 std::optional<QString> Document::make(Project next, const Edit& edit, const QString& key) {
-    if (next == project_)
+    if (next == project_) {
+        typing({});
         return std::nullopt;
+    }
     if (const auto why = refusalOf(next, &project_)) {
         const QString sentence = notDone(*why);
         emit refused(sentence);
         return sentence;
     }
+    typing_.reset();
+    typedText_.reset();
     const bool merge = !key.isEmpty() && key == mergeKey_ && !undo_.empty();
     if (!merge)
         undo_.push_back({project_, words(edit.name), key});
@@ -162,85 +176,134 @@ std::vector<Remedy> Document::remediesFor(const Finding& finding) const {
 }
 
 /// Another work in place of what was there.
-void Document::become(Project project, const QString& path) {
+void Document::become(Project project, const QString& path, std::optional<FileVersion> version) {
     project_ = std::move(project);
     project_.style.decimalComma = QLocale().decimalPoint() == QLatin1String(",");
     path_ = absolute(path);
-    stamp_ = stampFor(path_);
+    version_ = std::move(version);
     readOnly_ = false;
+    typing_.reset();
+    typedText_.reset();
     undo_.clear();
     redo_.clear();
     mergeKey_.clear();
 }
 
-void Document::reset(Project project, const QString& path) {
+void Document::begin(Project project, const QString& path, std::optional<FileVersion> version) {
     endJournal();
-    become(std::move(project), path);
+    become(std::move(project), path, std::move(version));
     saved_ = project_;
     if (!isFile(path_))
         hold_.letGo();
     replan();
 }
 
+void Document::reset(Project project, const QString& path) {
+    begin(std::move(project), path, isFile(path) ? versionOf(absolute(path)) : std::nullopt);
+}
+
 std::optional<QString> Document::open(const QString& path) {
-    auto p = loadProject(absolute(path).toStdString());
+    FileVersion version;
+    auto p = loadProject(absolute(path).toStdString(), &version);
     if (!p)
         return words(p.error());
-    reset(std::move(*p), path);
+    begin(std::move(*p), path, version);
     return std::nullopt;
 }
 
 std::optional<QString> Document::openLastVersion(const QString& path) {
-    auto p = loadProject((absolute(path) + "~").toStdString());
+    const std::filesystem::path file = absolute(path).toStdString();
+    auto p = loadProject(lastVersionOf(file));
     if (!p)
         return words(p.error());
-    reset(std::move(*p), path);
-    saved_ = Project(); // as it is, it is in no file of its own
+    begin(std::move(*p), path, versionOf(absolute(path))); // the damaged one is what a save will replace
+    saved_ = Project();                                    // as it is, it is in no file of its own
     note();
     emit changed();
     return std::nullopt;
 }
 
-std::optional<QString> Document::save(const QString& path) {
+std::optional<QString> Document::save(const QString& path, Replace replace) {
     const QString to = absolute(path);
-    const auto source = saveProject(project_, to.toStdString());
-    if (!source)
-        return words(source.error());
-    project_.source = *source; // what was written is the new source, so that the next save keeps its bytes
+    const bool own = to == path_ && replace == Replace::known;
+    const auto saved = saveProject(project_, to.toStdString(), [&](const std::optional<FileStamp>& there) {
+        return !own || !there || (version_ && *there == version_->stamp) || !changedOutside();
+    });
+    if (!saved)
+        return words(saved.error());
+    project_.source =
+        saved->source; // what was written is the new source, so that the next save keeps its bytes
     saved_ = project_;
     path_ = to;
-    stamp_ = stampFor(to);
+    version_ = saved->version;
     readOnly_ = false;
     endJournal();
     emit changed();
     return std::nullopt;
 }
 
-bool Document::changedOutside() const {
-    const auto now = stampFor(path_);
-    return stamp_ && now && *now != *stamp_;
+bool Document::changedOutside() {
+    if (!isFile(path_))
+        return false;
+    const std::filesystem::path file = path_.toStdString();
+    const auto now = stampOf(file);
+    if (!now)
+        return false; // nothing stands there that could be lost
+    if (!version_ || !isVersion(file, *version_))
+        return true;
+    version_->stamp = *now; // copied or touched, the same all the same
+    return false;
 }
 
 void Document::setReadOnly(bool on) {
     readOnly_ = on;
     if (on)
         hold_.letGo();
+    if (modified())
+        note();
     emit changed();
 }
 
 void Document::setFolder(const QString& folder) {
     hold_.setFolder(folder + "/open");
     journal_ = std::make_unique<JournalKeeper>(folder + "/journals");
-    journal_->ask = [this] { return std::pair(project_, path_); };
+    constexpr int often = 500; // ms; a look at one name
+    holdWatch_.start(often);
+}
+
+/// Another window takes a file over without this one being asked: title and journal have to know.
+void Document::watchHold() {
+    const bool mine = hold_.mine();
+    if (std::exchange(heldMine_, mine) == mine)
+        return;
+    if (modified())
+        note();
+    emit changed();
+}
+
+FileGuard Document::guard() const {
+    return {path_.toStdString(), version_, readOnly()};
 }
 
 void Document::note() {
     if (!journal_)
         return;
-    if (modified())
-        journal_->note();
+    Unsaved work{project_, guard(), typedText_};
+    if (typing_)
+        if (Project next = with(*typing_); !refusalOf(next, &project_))
+            work.project = std::move(next);
+    if (!(work.project == saved_) || typedText_)
+        journal_->note(std::move(work));
     else
         journal_->end();
+}
+
+void Document::typing(std::optional<Edit> edit, std::optional<TypedText> text) {
+    if (!edit && !text && !typing_ && !typedText_)
+        return;
+    typing_ = std::move(edit);
+    typedText_ = std::move(text);
+    note();
 }
 
 void Document::endJournal() {
@@ -252,13 +315,16 @@ std::optional<QString> Document::takeUp(const LeftJournal& left) {
     auto project = readProject(left.about.project, left.file.filename().string());
     if (!project)
         return words(project.error());
-    if (!journal_ || !journal_->takeOver(left))
-        return tr("Another window has taken them up already.");
-    become(std::move(*project), words(left.about.path));
+    const auto answer = journal_ ? journal_->takeOver(left) : JournalKeeper::Answer::taken;
+    if (answer != JournalKeeper::Answer::done)
+        return toldOf(answer);
+    // What guarded the file goes on guarding it: what it says by now this work may never have seen.
+    become(std::move(*project), words(left.about.guard.path), left.about.guard.began);
+    readOnly_ = left.about.guard.readOnly;
+    typedText_ = left.about.typed;
     const auto there = isFile(path_) ? loadProject(path_.toStdString()) : tl::unexpected(std::string());
     saved_ = there ? *there : Project();
-    if (left.newerFile)
-        stamp_ = FileStamp(); // what the file says now was never seen by this work: saving asks
+    note();
     replan();
     return std::nullopt;
 }

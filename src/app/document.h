@@ -9,9 +9,13 @@
 #include <QDateTime>
 #include <QObject>
 #include <QString>
+#include <QTimer>
 #include <optional>
 
 namespace owl {
+
+/// Why an offer was not taken up or let go.
+QString toldOf(JournalKeeper::Answer answer);
 
 class Document : public QObject {
     Q_OBJECT
@@ -56,9 +60,15 @@ class Document : public QObject {
     std::optional<QString> open(const QString& path);
     /// Opens the version before the last one, as work not saved yet at the path. Error as open().
     std::optional<QString> openLastVersion(const QString& path);
-    std::optional<QString> save(const QString& path);
-    /// Somebody else wrote the file since it was read or saved here.
-    [[nodiscard]] bool changedOutside() const;
+    /// Which version of a file a save may replace.
+    enum class Replace {
+        known, ///< the one this work goes on from, or none; of another file whatever stands there
+        any    ///< somebody was asked
+    };
+    std::optional<QString> save(const QString& path, Replace replace = Replace::known);
+    /// The file is another version than this work goes on from: somebody else wrote it since it was read or
+    /// saved here, or none was there.
+    [[nodiscard]] bool changedOutside();
     /// What may be looked at and changed, but saved only under another name.
     [[nodiscard]] bool readOnly() const { return readOnly_ || !hold_.mine(); }
     void setReadOnly(bool on);
@@ -75,8 +85,12 @@ class Document : public QObject {
     [[nodiscard]] JournalKeeper* journal() { return journal_.get(); }
     /// The window closes and nothing is left to lose.
     void endJournal();
-    /// Takes over what a session that ended left, in place of what is open; a sentence if that cannot be.
+    /// Takes over what a session that ended left, in place of what is open, with what guarded its file; a
+    /// sentence if that cannot be.
     std::optional<QString> takeUp(const LeftJournal& left);
+    /// What is being typed and is not taken yet: an edit that would be made of it, or the text where none can
+    /// be. The journal has it; nothing else changes.
+    void typing(std::optional<Edit> edit, std::optional<TypedText> text = {});
 
   signals:
     /// The one signal: project or plan are new.
@@ -92,9 +106,12 @@ class Document : public QObject {
     [[nodiscard]] Project with(const Edit& edit) const;
     std::optional<QString> make(Project next, const Edit& edit, const QString& key);
     void step(std::vector<Step>& from, std::vector<Step>& to);
-    void become(Project project, const QString& path);
+    void become(Project project, const QString& path, std::optional<FileVersion> version);
+    void begin(Project project, const QString& path, std::optional<FileVersion> version);
     void replan();
     void note();
+    void watchHold();
+    [[nodiscard]] FileGuard guard() const;
     void cutUndo();
 
     Shop shop_;
@@ -102,8 +119,11 @@ class Document : public QObject {
     Project project_, saved_, planned_; ///< planned_: the value that plan_ was derived from
     Plan plan_;
     QString path_, mergeKey_;
-    std::optional<FileStamp> stamp_; ///< of the file when it was read or saved
-    bool readOnly_ = false;
+    std::optional<FileVersion> version_; ///< of the file: what this work goes on from
+    bool readOnly_ = false, heldMine_ = true;
+    std::optional<Edit> typing_;
+    std::optional<TypedText> typedText_;
+    QTimer holdWatch_;
     FileHold hold_;
     std::unique_ptr<JournalKeeper> journal_;
     std::vector<Step> undo_, redo_;

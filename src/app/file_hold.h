@@ -1,7 +1,8 @@
 #pragma once
 // Which project file this window has in hand, for other windows to know.
 
-#include <QLockFile>
+#include "files/lock.h"
+
 #include <QString>
 #include <memory>
 
@@ -18,13 +19,12 @@ class FileHold {
     void takeAway(const QString& file);
     void letGo();
     /// True while the mark is there and this window's own: another one may have taken it away.
-    [[nodiscard]] bool mine() const;
+    [[nodiscard]] bool mine() const { return !lock_ || lock_->stands(); }
 
   private:
     [[nodiscard]] QString markOf(const QString& file) const;
     QString folder_, mark_;
-    QByteArray written_; ///< what the mark said when it was taken
-    std::unique_ptr<QLockFile> lock_;
+    std::unique_ptr<FileLock> lock_;
 };
 
 } // namespace owl

@@ -1,6 +1,6 @@
 #include "app/journal_keeper.h"
 
-#include "files/file.h"
+#include "app/words.h"
 #include "project/archive.h"
 #include "project/project_file.h"
 
@@ -12,15 +12,13 @@
 namespace owl {
 namespace {
 
-/// The lock beside a journal; it outlives its window only until somebody asks whether that still runs.
-std::unique_ptr<QLockFile> lockOf(const QString& journal) {
-    auto lock = std::make_unique<QLockFile>(journal + ".lock");
-    lock->setStaleLockTime(0); // hours at work do not make a window a dead one
-    return lock;
-}
-
 std::filesystem::path pathOf(const QString& s) {
     return s.toStdString();
+}
+
+/// The lock beside a journal; it goes with its window.
+FileLock::Answer lockOf(const std::filesystem::path& journal, std::unique_ptr<FileLock>& lock) {
+    return FileLock::take(journal.string() + ".lock", lock);
 }
 
 /// The folder of journals, for its owner only. False: there is none.
@@ -31,86 +29,99 @@ bool makePrivate(const QString& folder) {
            QFile::setPermissions(folder, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
 }
 
-QString nameOf(const std::filesystem::path& p) {
-    return QString::fromStdString(p.string());
-}
-
 /// The first version of the program kept one journal for all windows, `journal.owl` beside the folder of
 /// today's, its project's path in a file of its own. It becomes one of today's; where that cannot be written
 /// it stays.
 void takeInFormer(const QString& folder) {
     const QFileInfo old(QFileInfo(folder).absolutePath() + "/journal.owl");
     const QString where = old.filePath() + ".path";
-    const auto lock = lockOf(old.filePath()); // two windows may start at once
-    if (!old.isFile() || !lock->tryLock(0))
+    std::unique_ptr<FileLock> lock; // two windows may start at once
+    if (!old.isFile() || lockOf(pathOf(old.filePath()), lock) != FileLock::Answer::mine)
         return;
     const auto project = readFile(pathOf(old.filePath()), largestFile);
     const auto path = readFile(pathOf(where), longestText);
     const QString to = folder + "/" + QUuid::createUuid().toString(QUuid::WithoutBraces) + ".journal";
     const QString written = old.lastModified().toString("yyyy-MM-dd HH:mm");
     if (!project || !makePrivate(folder) ||
-        !writeFile(pathOf(to), writeJournal({path.value_or(""), written.toStdString(), *project}),
-                   {.keepOld = false, .mode = 0600}))
+        !writeFile(
+            pathOf(to),
+            writeJournal(
+                {{path.value_or(""), std::nullopt, false}, written.toStdString(), *project, std::nullopt}),
+            {.mode = 0600}))
         return;
-    // As old as it was: a file that was saved since is newer.
-    QFile fresh(to);
-    if (fresh.open(QIODevice::ReadWrite))
-        fresh.setFileTime(old.lastModified(), QFileDevice::FileModificationTime);
     QFile::remove(old.filePath());
     QFile::remove(where);
+}
+
+std::string textOf(const Unsaved& work) {
+    const QString now = QDateTime::currentDateTime().toString("yyyy-MM-dd HH:mm");
+    return writeJournal({work.guard, now.toStdString(), writeProject(work.project), work.typed});
 }
 
 } // namespace
 
 JournalKeeper::JournalKeeper(QString folder, QObject* parent)
-    : QObject(parent), folder_(std::move(folder)), name_(QUuid::createUuid().toString(QUuid::WithoutBraces)) {
-    writer_.setMaxThreadCount(1);
-    pause_.setSingleShot(true);
-    latest_.setSingleShot(true);
-    connect(&pause_, &QTimer::timeout, this, &JournalKeeper::write);
-    connect(&latest_, &QTimer::timeout, this, &JournalKeeper::write);
-}
+    : QObject(parent), folder_(std::move(folder)), name_(QUuid::createUuid().toString(QUuid::WithoutBraces)),
+      writer_([this](const std::stop_token& stop) { run(stop); }) {}
 
 JournalKeeper::~JournalKeeper() {
     flush();
 }
 
-void JournalKeeper::note() {
-    pause_.start(pause);
-    if (!latest_.isActive())
-        latest_.start(latest);
-}
-
-/// Folder and lock, before the first word is written.
+/// Folder and lock, before the first word is written. Where no lock can be set the journal is kept all the
+/// same.
 bool JournalKeeper::begin() {
-    if (lock_)
+    if (begun_)
         return true;
-    makePrivate(folder_);
-    auto lock = lockOf(file());
-    if (!lock->tryLock(0))
+    if (!makePrivate(folder_))
         return false;
-    lock_ = std::move(lock);
+    if (lockOf(pathOf(file()), lock_) == FileLock::Answer::held)
+        return false;
+    begun_ = true;
     return true;
 }
 
-void JournalKeeper::write() {
-    pause_.stop();
-    latest_.stop();
-    if (!ask)
-        return;
+void JournalKeeper::note(Unsaved work) {
     if (!begin()) {
         done(tr("%1: a folder for unsaved work cannot be made there").arg(folder_));
         return;
     }
-    auto [project, path] = ask();
-    writer_.start([this, project = std::move(project), path = std::move(path), to = file()] {
-        const QString now = QDateTime::currentDateTime().toString("yyyy-MM-dd HH:mm");
-        const std::string text = writeJournal({path.toStdString(), now.toStdString(), writeProject(project)});
-        const auto ok = writeFile(pathOf(to), text, {.keepOld = false, .mode = 0600});
-        const QString fault = ok ? QString() : QString::fromStdString(ok.error());
+    {
+        const std::lock_guard hold(guard_);
+        last_ = Clock::now();
+        if (!noted_)
+            first_ = last_;
+        noted_ = std::move(work);
+        to_ = pathOf(file());
+    }
+    changed_.notify_all();
+}
+
+void JournalKeeper::run(const std::stop_token& stop) {
+    std::unique_lock hold(guard_);
+    while (!stop.stop_requested()) {
+        if (!noted_) {
+            changed_.wait(hold, stop, [this] { return noted_.has_value(); });
+            continue;
+        }
+        const auto due = std::min(last_ + pause, first_ + latest);
+        if (!hurry_ && Clock::now() < due) {
+            changed_.wait_until(hold, stop, due, [this] { return hurry_ || !noted_; });
+            continue;
+        }
+        const Unsaved work = std::move(*noted_);
+        const std::filesystem::path to = to_;
+        noted_.reset();
+        busy_ = true;
+        hold.unlock();
+        const auto ok = writeFile(to, textOf(work), {.mode = 0600});
+        const QString fault = ok ? QString() : words(ok.error());
         QMetaObject::invokeMethod(
             this, [this, fault] { done(fault); }, Qt::QueuedConnection);
-    });
+        hold.lock();
+        busy_ = false;
+        changed_.notify_all();
+    }
 }
 
 void JournalKeeper::done(const QString& fault) {
@@ -120,19 +131,27 @@ void JournalKeeper::done(const QString& fault) {
 }
 
 void JournalKeeper::flush() {
-    if (pause_.isActive() || latest_.isActive())
-        write();
-    writer_.waitForDone();
+    std::unique_lock hold(guard_);
+    hurry_ = true;
+    changed_.notify_all();
+    changed_.wait(hold, [this] { return !noted_ && !busy_; });
+    hurry_ = false;
+}
+
+/// What is noted is not written any more; what the writer has in hand is waited for.
+void JournalKeeper::forget() {
+    std::unique_lock hold(guard_);
+    noted_.reset();
+    changed_.wait(hold, [this] { return !busy_; });
 }
 
 void JournalKeeper::end() {
-    pause_.stop();
-    latest_.stop();
-    writer_.waitForDone();
-    if (!lock_)
+    forget();
+    if (!begun_)
         return;
     QFile::remove(file());
-    lock_.reset(); // unlocks and clears the lock's file away
+    lock_.reset(); // clears the lock's file away
+    begun_ = false;
 }
 
 std::vector<LeftJournal> JournalKeeper::left() const {
@@ -143,8 +162,8 @@ std::vector<LeftJournal> JournalKeeper::left() const {
          dir.entryInfoList({"*.journal"}, QDir::Files | QDir::Hidden, QDir::Time | QDir::Reversed)) {
         if (f.absoluteFilePath() == QFileInfo(file()).absoluteFilePath())
             continue;
-        const auto lock = lockOf(f.absoluteFilePath());
-        if (!lock->tryLock(0) && lock->error() == QLockFile::LockFailedError)
+        std::unique_ptr<FileLock> lock;
+        if (lockOf(pathOf(f.absoluteFilePath()), lock) == FileLock::Answer::held)
             continue; // its window lives
         if (auto journal = lookAtJournal(pathOf(f.absoluteFilePath())))
             out.push_back(std::move(*journal));
@@ -154,22 +173,29 @@ std::vector<LeftJournal> JournalKeeper::left() const {
     return out;
 }
 
-bool JournalKeeper::takeOver(const LeftJournal& journal) {
-    auto lock = lockOf(nameOf(journal.file));
-    if (!lock->tryLock(0) || !QFile::exists(nameOf(journal.file)))
-        return false;
+JournalKeeper::Answer JournalKeeper::takeOver(const LeftJournal& journal) {
+    std::unique_ptr<FileLock> lock;
+    const auto locked = lockOf(journal.file, lock);
+    if (locked == FileLock::Answer::held)
+        return Answer::taken;
+    if (!stillSays(journal))
+        return Answer::changed;
     end();
-    name_ = QFileInfo(nameOf(journal.file)).completeBaseName();
+    name_ = words(journal.file.stem().string());
     lock_ = std::move(lock);
-    return true;
+    begun_ = true;
+    return Answer::done;
 }
 
-bool JournalKeeper::drop(const LeftJournal& journal) {
-    const auto lock = lockOf(nameOf(journal.file));
-    if (!lock->tryLock(0))
-        return false;
-    QFile::remove(nameOf(journal.file));
-    return true;
+JournalKeeper::Answer JournalKeeper::drop(const LeftJournal& journal) {
+    std::unique_ptr<FileLock> lock;
+    if (lockOf(journal.file, lock) == FileLock::Answer::held)
+        return Answer::taken;
+    if (!stillSays(journal))
+        return Answer::changed;
+    std::error_code ec;
+    std::filesystem::remove(journal.file, ec);
+    return Answer::done;
 }
 
 } // namespace owl

@@ -136,10 +136,10 @@ class TestFiles : public QObject {
         QTemporaryDir dir;
         const fs::path file = dir.filePath("a.owl").toStdString();
         QVERIFY(writeFile(file, "one").has_value());
-        QVERIFY(writeFile(file, "two", {.keepOld = true, .mode = {}}).has_value());
+        QVERIFY(writeFile(file, "two", {.keepOld = true}).has_value());
         QCOMPARE(readFile(file).value(), std::string("two"));
         QCOMPARE(readFile(file.string() + "~").value(), std::string("one"));
-        QVERIFY(writeFile(file, "three", {.keepOld = true, .mode = {}}).has_value());
+        QVERIFY(writeFile(file, "three", {.keepOld = true}).has_value());
         QCOMPARE(readFile(file.string() + "~").value(), std::string("two"));
         QCOMPARE(namesIn(dir.path().toStdString()), (std::vector<std::string>{"a.owl", "a.owl~"}));
     }
@@ -153,7 +153,7 @@ class TestFiles : public QObject {
         QVERIFY(fs::is_symlink(base / "second.owl") && fs::is_symlink(base / "link.owl"));
         QVERIFY(fs::is_regular_file(fs::symlink_status(base / "deep/real.owl")));
         ::chmod((base / "deep/real.owl").c_str(), 0640);
-        QVERIFY(writeFile(base / "link.owl", "two", {.keepOld = true, .mode = {}}).has_value());
+        QVERIFY(writeFile(base / "link.owl", "two", {.keepOld = true}).has_value());
         QCOMPARE(readFile(base / "deep/real.owl").value(), std::string("two"));
         QCOMPARE(modeOf(base / "deep/real.owl"), 0640U);
         QVERIFY(writeFile(base / "own", "x", {.keepOld = false, .mode = 0600}).has_value());
@@ -189,7 +189,7 @@ class TestFiles : public QObject {
         struct rlimit small = before;
         small.rlim_cur = 4096;
         QCOMPARE(::setrlimit(RLIMIT_FSIZE, &small), 0);
-        const auto r = writeFile(file, std::string(100'000, 'x'), {.keepOld = true, .mode = {}});
+        const auto r = writeFile(file, std::string(100'000, 'x'), {.keepOld = true});
         ::setrlimit(RLIMIT_FSIZE, &before);
         std::signal(SIGXFSZ, handler);
         QVERIFY(!r);
@@ -244,12 +244,20 @@ class TestFiles : public QObject {
     // --- journals
     void aJournalComesBackAsItWas() {
         const Project p = full();
-        const JournalText j{"/home/somebody/a \"flat\".owl", "2026-03-07 09:14", writeProject(p)};
-        const auto back = readJournal(writeJournal(j), "j");
-        QVERIFY(back.has_value());
-        QCOMPARE(back->path, j.path);
-        QCOMPARE(back->written, j.written);
-        QVERIFY(readProject(back->project, "j")->sameWork(p));
+        const FileVersion began{{1, ~std::uint64_t(0), 3, -4, 5, 6, 7}, "0123"};
+        for (const bool readOnly : {false, true})
+            for (const auto& version : {std::optional(began), std::optional<FileVersion>()})
+                for (const auto& typed :
+                     {std::optional(TypedText{"Length", "12 3/\n\"x"}), std::optional<TypedText>()}) {
+                    const JournalText j{{"/home/somebody/a \"flat\".owl", version, readOnly},
+                                        "2026-03-07 09:14",
+                                        writeProject(p),
+                                        typed};
+                    const auto back = readJournal(writeJournal(j), "j");
+                    QVERIFY(back.has_value());
+                    QVERIFY(*back == j);
+                    QVERIFY(readProject(back->project, "j")->sameWork(p));
+                }
         for (const char* bad : {"", "x", "{}\n", "{\"format\":\"upright-owl-journal\"}\n{}", "[]\n1"})
             QVERIFY(!readJournal(bad, "j").has_value());
     }
@@ -259,10 +267,14 @@ class TestFiles : public QObject {
         const fs::path journal = dir.filePath("j.journal").toStdString();
         Project p = full();
         QVERIFY(saveProject(p, file).has_value());
-        QVERIFY(writeFile(journal, writeJournal({file.string(), "now", writeProject(p)})).has_value());
+        const auto noted = [&](std::optional<FileVersion> began) {
+            return writeFile(journal, writeJournal({{file.string(), began, false}, "now", writeProject(p), {}}))
+                .has_value();
+        };
+        QVERIFY(noted(std::nullopt));
         QVERIFY(!lookAtJournal(journal).has_value());
         p.name = "changed";
-        QVERIFY(writeFile(journal, writeJournal({file.string(), "now", writeProject(p)})).has_value());
+        QVERIFY(noted(std::nullopt));
         const auto left = lookAtJournal(journal);
         QVERIFY(left.has_value());
         QCOMPARE(left->name, std::string("changed"));
@@ -272,6 +284,16 @@ class TestFiles : public QObject {
         QTest::qWait(20);
         QVERIFY(saveProject(later, file).has_value());
         QVERIFY(lookAtJournal(journal)->newerFile);
+        FileVersion now;
+        QVERIFY(loadProject(file, &now).has_value());
+        QVERIFY(noted(now));
+        const auto offered = lookAtJournal(journal);
+        QVERIFY(!offered->newerFile && stillSays(*offered));
+        fs::last_write_time(file, fs::file_time_type::clock::now() + std::chrono::hours(1));
+        QVERIFY(!lookAtJournal(journal)->newerFile); // touched, and the same all the same
+        p.name = "changed once more";
+        QVERIFY(noted(now));
+        QVERIFY(!stillSays(*offered));
         QVERIFY(writeFile(journal, "half a jour").has_value());
         QVERIFY(!lookAtJournal(journal)->fault.empty());
         fs::remove(journal);

@@ -42,17 +42,85 @@ std::string withoutControls(std::string text) {
     return text;
 }
 
+namespace {
+constexpr std::string_view firstStrong = "\xE2\x81\xA8", popIsolate = "\xE2\x81\xA9";
+
+/// Letters that turn the direction of writing: U+202A to U+202E, U+2066 to U+2069; all of three bytes.
+bool turns(std::string_view text) {
+    return text.size() >= 3 && ((text.starts_with("\xE2\x80") && text[2] >= '\xAA' && text[2] <= '\xAE') ||
+                                (text.starts_with("\xE2\x81") && text[2] >= '\xA6' && text[2] <= '\xA9'));
+}
+bool opensIsolate(std::string_view text) {
+    return turns(text) && text[1] == '\x81' && text.substr(0, 3) != popIsolate;
+}
+} // namespace
+
+std::string isolated(std::string text) {
+    std::string_view rest = text;
+    bool any = false;
+    std::string inner;
+    int open = 0;
+    for (; !rest.empty(); rest.remove_prefix(1)) {
+        const bool turn = turns(rest);
+        any = any || turn;
+        const bool pop = turn && rest.substr(0, 3) == popIsolate;
+        if (turn && !pop && opensIsolate(rest))
+            ++open;
+        if (pop && open-- == 0) { // it would close what is put round it
+            open = 0;
+            rest.remove_prefix(2);
+            continue;
+        }
+        inner += rest.front();
+    }
+    if (!any)
+        return text;
+    for (; open > 0; --open)
+        inner += popIsolate;
+    // Is it closed already: one isolate from its first letter to its last?
+    if (inner.starts_with(firstStrong)) {
+        int depth = 0;
+        std::string_view left = inner;
+        while (!left.empty()) {
+            if (opensIsolate(left))
+                ++depth;
+            else if (left.starts_with(popIsolate) && --depth == 0)
+                break;
+            left.remove_prefix(1);
+        }
+        if (left == popIsolate)
+            return inner;
+    }
+    return std::string(firstStrong) + inner + std::string(popIsolate);
+}
+
+namespace {
+/// Takes the letter at the front off the text: as it may be shown.
+std::string_view takeLetter(std::string_view& text) {
+    const std::size_t n = letterAt(text);
+    const bool shown = (n > 1 && !turns(text)) || (n == 1 && static_cast<unsigned char>(text.front()) >= 32);
+    const std::string_view letter = shown ? text.substr(0, n) : std::string_view("?");
+    text.remove_prefix(std::max<std::size_t>(n, 1));
+    return letter;
+}
+} // namespace
+
 std::string shortened(std::string_view text) {
     constexpr std::size_t most = 40;
     std::string out;
     while (!text.empty()) {
-        const std::size_t n = letterAt(text);
-        if (out.size() + n > most)
+        const std::string_view letter = takeLetter(text);
+        if (out.size() + letter.size() > most)
             return out + "..";
-        const bool shown = n > 1 || (n == 1 && static_cast<unsigned char>(text.front()) >= 32);
-        out += shown ? text.substr(0, n) : std::string_view("?");
-        text.remove_prefix(std::max<std::size_t>(n, 1));
+        out += letter;
     }
+    return out;
+}
+
+std::string shownLetters(std::string_view text) {
+    std::string out;
+    while (!text.empty())
+        out += takeLetter(text);
     return out;
 }
 

@@ -15,10 +15,15 @@ bool readable(std::string_view text);
 
 /// The text without control characters other than line ends and tabs; what is no UTF-8 stays as it is.
 std::string withoutControls(std::string text);
+/// The text as it can stand in any sentence: one that turns the direction of writing is closed in itself (UAX
+/// 9: first strong isolate .. pop), so that it turns nothing after it. Others, and closed ones, as they are.
+std::string isolated(std::string text);
 
 /// What somebody typed, as it may stand in a sentence: at most 40 bytes cut between letters, '?' for what
-/// cannot be shown.
+/// cannot be shown or turns the direction of writing.
 std::string shortened(std::string_view text);
+/// The whole text with '?' for each byte that cannot be shown.
+std::string shownLetters(std::string_view text);
 /// The text with its first letter large when that is one of a to z; other letters stay as they are.
 std::string capitalised(std::string text);
 /// 'the back', 'the top of section 2', but 'shelf 2': what is numbered has no article.

@@ -122,16 +122,47 @@ std::string writeProject(const Project& project) {
     return out.dump(2) + "\n";
 }
 
-tl::expected<Project, std::string> loadProject(const std::filesystem::path& path) {
-    auto text = readFile(path);
+tl::expected<Project, std::string> loadProject(const std::filesystem::path& path, FileVersion* seen) {
+    FileStamp stamp;
+    auto text = readFile(path, largestFile, &stamp);
     if (!text)
         return tl::unexpected(text.error());
-    return readProject(*text, path.filename().string());
+    if (seen)
+        *seen = {stamp, hashOf(*text)};
+    return readProject(*text, shownPath(path.filename()));
 }
 
-tl::expected<std::shared_ptr<const Project::Source>, std::string>
-saveProject(const Project& project, const std::filesystem::path& path) {
-    const std::string name = path.filename().string();
+namespace {
+
+/// Whether the text says of itself that it is a project. One that is damaged further down holds work, too.
+bool saysProject(const std::string& text) {
+    constexpr std::string_view mark = "\"upright-owl-project\"", key = "\"format\"";
+    for (auto at = text.find(mark); at != std::string::npos; at = text.find(mark, at + 1)) {
+        std::string_view before = std::string_view(text).substr(0, at);
+        before = before.substr(0, before.find_last_not_of(" \t\r\n") + 1);
+        if (!before.ends_with(':'))
+            continue;
+        before.remove_suffix(1);
+        if (before.substr(0, before.find_last_not_of(" \t\r\n") + 1).ends_with(key))
+            return true;
+    }
+    return false;
+}
+
+} // namespace
+
+std::optional<std::string> whyNotOver(const std::filesystem::path& path) {
+    const auto text = readFile(path);
+    if (!text || !(path.extension() == ".owl" || saysProject(*text)))
+        return std::nullopt;
+    return shownPath(path) +
+           ": this is a project, and it is not replaced by something else; name another file.";
+}
+
+tl::expected<Saved, std::string>
+saveProject(const Project& project, const std::filesystem::path& path,
+            std::function<bool(const std::optional<FileStamp>&)> mayReplace) {
+    const std::string name = shownPath(path.filename());
     if (const auto why = refusalOf(project))
         return tl::unexpected(fmt::format("{}: this cannot be saved: {}", name, *why));
     const std::string text = writeProject(project);
@@ -144,9 +175,10 @@ saveProject(const Project& project, const std::filesystem::path& path) {
         return tl::unexpected("This could not be read again, so it was not saved: " + again.error());
     if (!project.sameWork(*again))
         return tl::unexpected(name + ": this would read back as something else, so it was not saved.");
-    if (auto ok = writeFile(path, text, {.keepOld = true, .mode = {}}); !ok)
-        return tl::unexpected(ok.error());
-    return again->source;
+    const auto stamp = writeFile(path, text, {.keepOld = true, .mayReplace = std::move(mayReplace)});
+    if (!stamp)
+        return tl::unexpected(stamp.error());
+    return Saved{again->source, {*stamp, hashOf(text)}};
 }
 
 } // namespace owl
