@@ -2,6 +2,7 @@
 #include "app/main_window.h"
 #include "app/price_list_dialog.h"
 #include "files/file.h"
+#include "project/project_file.h"
 
 #include "app/words.h"
 
@@ -19,7 +20,6 @@ void MainWindow::readPrices() {
         warn(words(text.error()));
         return;
     }
-    // What another window has put into the shop since is not taken out again.
     tl::expected<Shop, std::string> shop = doc_->shop();
     std::optional<ShopStore> store;
     if (!shopFile.isEmpty()) {
@@ -35,17 +35,25 @@ void MainWindow::readPrices() {
     PriceListDialog dialog(*text, QFileInfo(file).fileName(), shop->stock, this);
     if (!askPrices(dialog) || !dialog.merged())
         return;
-    shop->stock = dialog.merged()->stock;
-    if (store)
-        if (const auto ok = store->save(*shop); !ok) {
-            warn(words(ok.error()));
-            return;
-        }
-    const auto added = dialog.merged()->added;
-    const auto replaced = dialog.merged()->replaced;
+    if (!store) {
+        shop->stock = dialog.merged()->stock;
+        say(tr("In the shop until this window closes: %1 new, %2 replaced")
+                .arg(dialog.merged()->added)
+                .arg(dialog.merged()->replaced));
+        doc_->setShop(std::move(*shop));
+        return;
+    }
+    // Into the shop as it is by now: what others have put in while this list was looked at stays.
+    const auto in = store->put(dialog.boards());
+    shop = in ? store->load() : tl::unexpected(in.error());
+    if (!shop) {
+        warn(words(shop.error()));
+        return;
+    }
+    for (const auto& kept : in->kept)
+        warn(words(kept));
     doc_->setShop(std::move(*shop));
-    say(store ? tr("In the shop: %1 new, %2 replaced").arg(added).arg(replaced)
-              : tr("In the shop until this window closes: %1 new, %2 replaced").arg(added).arg(replaced));
+    say(tr("In the shop: %1 new, %2 replaced").arg(in->added).arg(in->replaced));
 }
 
 void MainWindow::writePrices() {
@@ -57,7 +65,9 @@ void MainWindow::writePrices() {
         if (!mayReplace({file}))
             return;
     }
-    if (const auto ok = writeFile(file.toStdString(), writePriceList(doc_->shop().stock)); !ok)
+    if (const auto why = whyNotOver(file.toStdString()))
+        warn(words(*why));
+    else if (const auto ok = writeFile(file.toStdString(), writePriceList(doc_->shop().stock)); !ok)
         warn(words(ok.error()));
     else
         say(tr("Written as %1").arg(QFileInfo(file).fileName()));

@@ -23,6 +23,10 @@ class PriceListDialog : public QDialog {
                     QWidget* parent = nullptr);
     /// The shop's boards with the good rows put in; nothing while no row can be read.
     [[nodiscard]] const std::optional<Merged>& merged() const { return merged_; }
+    /// The good rows themselves.
+    [[nodiscard]] std::vector<StockItem> boards() const {
+        return list_ ? boardsIn(*list_) : std::vector<StockItem>();
+    }
 
   private:
     void buildChoices();

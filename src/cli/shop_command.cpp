@@ -47,38 +47,43 @@ int doShop(const Options& o, std::ostream& out, std::ostream& err) {
     if (o.action == "import" && o.shop.empty())
         throw Stop{unreadable, "shop import: name the shop with --shop; one that is not there yet is made."};
     std::optional<ShopStore> store;
-    if (!o.shop.empty() && (o.action == "import" || fs::exists(o.shop)))
+    if (!o.shop.empty() && (o.action == "import" || isThere(o.shop)))
         store = orStop(ShopStore::open(o.shop));
     else if (!o.shop.empty())
-        throw Stop{unreadable, o.shop + ": there is no such shop database."};
+        throw Stop{unreadable, shownPath(o.shop) + ": there is no such shop database."};
     std::vector<std::string> left;
     Shop shop = store ? orStop(store->load(&left)) : orStop(shippedShop());
     for (const auto& l : left)
         err << l << "\n";
     if (exporting) {
         const std::string text = writePriceList(shop.stock, layoutFor(o, ""));
+        Options other = o;
+        other.file.clear(); // here it is what is written
         if (o.file.empty())
             out << text;
         else
-            write(o.file, text, err);
+            write(other, o.file, text, err);
         return done;
     }
     const std::string text = orStop(readFile(o.file));
-    const std::string name = fs::path(o.file).filename().string();
+    const std::string name = shownPath(fs::path(o.file).filename());
     const PriceList list = orStop(readPriceList(text, name, layoutFor(o, text)));
     for (const auto& row : list.rows)
         if (!row.fault.empty())
             err << name << ": line " << row.line << ": " << row.fault << ".\n";
-    const Merged merged = mergeBoards(shop.stock, list);
-    out << list.rows.size() << " rows: " << merged.added << " new, " << merged.replaced
-        << " in place of one with the same id, " << merged.same << " as they are; " << list.faults()
-        << " wrong and left out.\n";
-    if (o.action == "import" && merged.added + merged.replaced > 0) {
-        shop.stock = merged.stock;
-        if (auto ok = store->save(shop); !ok)
-            throw Stop{unwritable, ok.error()};
+    ShopStore::PutIn in;
+    if (o.action == "import") {
+        in = orStop(store->put(boardsIn(list)), unwritable);
+    } else {
+        const Merged merged = mergeBoards(shop.stock, list);
+        in = {merged.added, merged.replaced, merged.same, {}};
     }
-    return list.faults() > 0 ? blocks : done;
+    for (const auto& kept : in.kept)
+        err << kept << "\n";
+    out << list.rows.size() << " rows: " << in.added << " new, " << in.replaced
+        << " in place of one with the same id, " << in.same << " as they are; " << list.faults()
+        << " wrong and left out.\n";
+    return list.faults() + in.kept.size() > 0 ? blocks : done;
 }
 
 } // namespace owl::cli

@@ -72,8 +72,9 @@ class RowReader {
   private:
     [[nodiscard]] std::string words(const char* column) const {
         const auto it = columns_.at.find(column);
-        return it == columns_.at.end() || it->second >= fields_.size() ? std::string()
-                                                                       : csvRead(fields_[it->second]);
+        return it == columns_.at.end() || it->second >= fields_.size()
+                   ? std::string()
+                   : isolated(csvRead(fields_[it->second]));
     }
     double number(const char* column, double low, double high) {
         std::string text = words(column);
@@ -218,6 +219,14 @@ std::string writePriceList(const std::vector<StockItem>& stock, const ListLayout
             out += (i ? std::string(1, sep) : std::string()) + fields[i];
         out += '\n';
     }
+    return out;
+}
+
+std::vector<StockItem> boardsIn(const PriceList& list) {
+    std::vector<StockItem> out;
+    for (const auto& row : list.rows)
+        if (row.fault.empty())
+            out.push_back(row.item);
     return out;
 }
 

@@ -50,6 +50,8 @@ std::string writePriceList(const std::vector<StockItem>& stock, const ListLayout
 /// read. Empty, or what is wrong without a full stop.
 std::string faultOfBoard(const StockItem& s);
 
+/// The rows of a list that can be read.
+std::vector<StockItem> boardsIn(const PriceList& list);
 /// The boards with those of the list put in: the same id is replaced in its place, others come after.
 struct Merged {
     std::vector<StockItem> stock;

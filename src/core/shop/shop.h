@@ -7,6 +7,7 @@
 #include <filesystem>
 #include <map>
 #include <memory>
+#include <optional>
 #include <string>
 #include <tl/expected.hpp>
 #include <vector>
@@ -39,15 +40,27 @@ class ShopStore {
     ShopStore(ShopStore&&) noexcept;
     ShopStore& operator=(ShopStore&&) noexcept;
     ~ShopStore();
-    /// Rows whose figures cannot be are left out; `left` gets a sentence for each.
+    /// Rows whose figures cannot be are left out and stay in the database as they are; `left` gets a sentence
+    /// for each.
     tl::expected<Shop, std::string> load(std::vector<std::string>* left = nullptr) const;
-    /// Replaces all rows in one transaction; nothing that load() would leave out.
+    /// What putting boards in has come to.
+    struct PutIn {
+        std::size_t added = 0, replaced = 0, same = 0;
+        std::vector<std::string>
+            kept; ///< a sentence for each row of that id that cannot be read and so stays
+    };
+    /// Boards by id into the shop as it is at this moment, in one transaction: the same id is replaced in its
+    /// place, others come after. Rows of other ids, and rows that cannot be read, are not touched.
+    tl::expected<PutIn, std::string> put(const std::vector<StockItem>& boards);
+    /// Writes how `shop` differs from what load() or save() last said, in one transaction; what others have
+    /// changed since, and rows that cannot be read, stay.
     tl::expected<void, std::string> save(const Shop& shop);
     [[nodiscard]] bool readOnly() const;
 
   private:
     struct Impl;
     void bringUpToDate(const std::filesystem::path& path, const std::string& version);
+    [[nodiscard]] std::optional<std::string> whyNotKept(const std::vector<StockItem>& boards) const;
     explicit ShopStore(std::unique_ptr<Impl> impl);
     std::unique_ptr<Impl> impl_;
 };

@@ -2,12 +2,15 @@
 #include "shop/shop.h"
 
 #include "catalog/catalog.h"
+#include "files/file.h"
 #include "measure/words.h"
 
 #include <SQLiteCpp/Backup.h>
 #include <SQLiteCpp/SQLiteCpp.h>
 #include <algorithm>
 #include <array>
+#include <cerrno>
+#include <fcntl.h>
 #include <fmt/format.h>
 #include <random>
 #include <sqlite3.h>
@@ -20,7 +23,7 @@ namespace fs = std::filesystem;
 
 constexpr int shopVersion = 3;
 constexpr int applicationId = 0x4F776C53; // 'OwlS', in the header of every shop from now on
-constexpr int patience = 2000;            // ms that another program may hold the shop
+constexpr int patience = 10'000;          // ms that another program may hold the shop
 
 /// A sentence about a shop that cannot be used; what one can do is its end.
 struct ShopFault {
@@ -45,64 +48,95 @@ void createTables(SQLite::Database& db) {
     db.exec(fmt::format("PRAGMA application_id={}", applicationId));
 }
 
-void putShop(SQLite::Database& db, const Shop& shop) {
-    db.exec("DELETE FROM board");
-    db.exec("DELETE FROM price");
-    SQLite::Statement put(db, "INSERT INTO board VALUES (?,?,?,?,?,?,?,?,?,?)");
-    int place = 0;
-    for (const auto& s : shop.stock) {
-        put.bind(1, s.id);
-        put.bind(2, s.name);
-        put.bind(3, s.species);
-        put.bind(4, static_cast<std::int64_t>(s.length.nm()));
-        put.bind(5, static_cast<std::int64_t>(s.width.nm()));
-        put.bind(6, static_cast<std::int64_t>(s.thickness.nm()));
-        put.bind(7, s.price);
+/// Puts rows in by their id; what has none of that id yet comes after all others.
+class RowWriter {
+  public:
+    explicit RowWriter(SQLite::Database& db)
+        : put_(db, "INSERT INTO board VALUES (?,?,?,?,?,?,?,?,?,?) ON CONFLICT(id) DO UPDATE SET "
+                   "name=excluded.name,species=excluded.species,length_nm=excluded.length_nm,"
+                   "width_nm=excluded.width_nm,thickness_nm=excluded.thickness_nm,price=excluded.price,"
+                   "available=excluded.available,rack=excluded.rack"),
+          price_(db, "INSERT INTO price VALUES (?,?) ON CONFLICT(id) DO UPDATE SET value=excluded.value"),
+          place_(db.execAndGet("SELECT coalesce(max(place),-1)+1 FROM board").getInt64()) {}
+    void board(const StockItem& s) {
+        put_.bind(1, s.id);
+        put_.bind(2, s.name);
+        put_.bind(3, s.species);
+        put_.bind(4, static_cast<std::int64_t>(s.length.nm()));
+        put_.bind(5, static_cast<std::int64_t>(s.width.nm()));
+        put_.bind(6, static_cast<std::int64_t>(s.thickness.nm()));
+        put_.bind(7, s.price);
         if (s.available)
-            put.bind(8, *s.available);
+            put_.bind(8, *s.available);
         else
-            put.bind(8);
-        put.bind(9, s.rack ? 1 : 0);
-        put.bind(10, place++);
-        put.exec();
-        put.reset();
+            put_.bind(8);
+        put_.bind(9, s.rack ? 1 : 0);
+        put_.bind(10, place_++);
+        put_.exec();
+        put_.reset();
     }
-    SQLite::Statement price(db, "INSERT INTO price VALUES (?,?)");
-    for (const auto& [id, value] : shop.prices) {
-        price.bind(1, id);
-        price.bind(2, value);
-        price.exec();
-        price.reset();
+    void price(const std::string& id, double value) {
+        price_.bind(1, id);
+        price_.bind(2, value);
+        price_.exec();
+        price_.reset();
     }
-}
+
+  private:
+    SQLite::Statement put_, price_;
+    std::int64_t place_;
+};
+
+/// A file that goes again unless it is kept: with the log that a database leaves beside it when it is cut
+/// short.
+struct Passing {
+    std::string path;
+    bool kept = false;
+    ~Passing() {
+        if (kept)
+            return;
+        for (const char* log : {"", "-journal", "-wal", "-shm"})
+            ::unlink((path + log).c_str());
+    }
+};
 
 /// A shop is made whole beside its place and then given its name, which fails when another first start was
-/// quicker: then that one is the shop.
-void makeNew(const fs::path& path) {
+/// quicker: then that one is the shop. A link to a shop that is not there yet is followed.
+void makeNew(const fs::path& named) {
+    const fs::path path = behindLinks(named);
     const auto shipped = shippedShop();
     if (!shipped)
         throw ShopFault{shipped.error()};
+    const ShopFault cannot{shownPath(named) +
+                           ": the shop cannot be made there; choose a folder one may write into."};
     std::error_code ec;
+    if (fs::is_symlink(path, ec)) // a ring
+        throw cannot;
     if (path.has_parent_path())
         fs::create_directories(path.parent_path(), ec);
-    const std::string beside =
-        fmt::format("{}.{}-{:x}.tmp", path.string(), ::getpid(), std::random_device{}());
+    const Passing beside{fmt::format("{}.{}-{:x}.tmp", path.string(), ::getpid(), std::random_device{}())};
     {
-        SQLite::Database db(beside, SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+        SQLite::Database db(beside.path, SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
         SQLite::Transaction t(db);
         createTables(db);
-        putShop(db, *shipped);
+        RowWriter rows(db);
+        for (const auto& s : shipped->stock)
+            rows.board(s);
+        for (const auto& [id, value] : shipped->prices)
+            rows.price(id, value);
         db.exec(fmt::format("INSERT INTO about VALUES ('version','{}')", shopVersion));
         t.commit();
     }
-    const bool named = ::link(beside.c_str(), path.c_str()) == 0;
-    const bool quicker = !named && fs::exists(path, ec);
-    if (!named && !quicker)
-        fs::rename(beside, path, ec); // a disk without second names
-    ::unlink(beside.c_str());
+    if (::link(beside.path.c_str(), path.c_str()) != 0 && errno != EEXIST) {
+        // A disk without second names. Where somebody was quicker, what stands there is not replaced.
+        const int fd = ::open(path.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0666);
+        if (fd >= 0) {
+            ::close(fd);
+            fs::rename(beside.path, path, ec);
+        }
+    }
     if (!fs::exists(path, ec))
-        throw ShopFault{path.string() +
-                        ": the shop cannot be made there; choose a folder one may write into."};
+        throw cannot;
 }
 
 std::string versionIn(SQLite::Database& db) {
@@ -186,20 +220,22 @@ std::string said(const std::string& name, const SQLite::Exception& e) {
 
 /// What was sold since this shop was made: it gets it once; what one changed in it stays, what one took out
 /// stays out.
-Shop withNewGoods(Shop shop, const std::string& version) {
+std::vector<StockItem> newGoods(SQLite::Database& db, const std::string& version) {
     const auto shipped = shippedShop();
     if (!shipped)
         throw ShopFault{shipped.error()};
+    SQLite::Statement known(db, "SELECT 1 FROM board WHERE id=?");
+    std::vector<StockItem> out;
     for (const auto& s : shipped->stock) {
         const Species* wood = catalog().findSpecies(s.species);
         const bool sheet = wood && wood->sheet;
         const bool since3 = sheet ? s.thickness < 7_mm : s.thickness > 90_mm; // thin backs, timbers
-        const bool known = std::any_of(shop.stock.begin(), shop.stock.end(),
-                                       [&](const StockItem& q) { return q.id == s.id; });
-        if (!known && (since3 || (sheet && version == "1")))
-            shop.stock.push_back(s);
+        known.bind(1, s.id);
+        if (!known.executeStep() && (since3 || (sheet && version == "1")))
+            out.push_back(s);
+        known.reset();
     }
-    return shop;
+    return out;
 }
 
 StockItem boardOf(SQLite::Statement& q) {
@@ -222,11 +258,34 @@ StockItem boardOf(SQLite::Statement& q) {
     return s;
 }
 
+constexpr const char* boardColumns = "id,name,species,length_nm,width_nm,thickness_nm,price,available,rack";
+
+/// The row of that id; nullopt: there is none.
+std::optional<StockItem> boardNamed(SQLite::Database& db, const std::string& id) {
+    SQLite::Statement q(db, fmt::format("SELECT {} FROM board WHERE id=?", boardColumns));
+    q.bind(1, id);
+    return q.executeStep() ? std::optional(boardOf(q)) : std::nullopt;
+}
+
+/// A row that cannot be read is nobody's to replace: empty when it can.
+std::string whyLeftAlone(const StockItem& there) {
+    const std::string fault = faultOfBoard(there);
+    return fault.empty()
+               ? fault
+               : fmt::format("The shop's board \"{}\" cannot be read ({}) and stays as it is; a row of "
+                             "that id is left out.",
+                             shortened(there.id), fault);
+}
+
+/// What a database's row would be in a shop again: end trims are the project's, not the shop's.
+StockItem asKept(StockItem s) {
+    s.endTrim.reset();
+    return s;
+}
+
 Shop read(SQLite::Database& db, std::vector<std::string>& faults) {
     Shop shop;
-    SQLite::Statement q(db,
-                        "SELECT id,name,species,length_nm,width_nm,thickness_nm,price,available,rack FROM "
-                        "board ORDER BY place");
+    SQLite::Statement q(db, fmt::format("SELECT {} FROM board ORDER BY place", boardColumns));
     while (q.executeStep()) {
         StockItem s = boardOf(q);
         if (const std::string fault = faultOfBoard(s); fault.empty())
@@ -254,6 +313,7 @@ struct ShopStore::Impl {
     SQLite::Database db;
     std::string name;
     bool readOnly = false;
+    Shop known; ///< as it was last read or written here
 };
 
 ShopStore::ShopStore(std::unique_ptr<Impl> impl) : impl_(std::move(impl)) {}
@@ -266,22 +326,22 @@ bool ShopStore::readOnly() const {
 }
 
 tl::expected<ShopStore, std::string> ShopStore::open(const fs::path& path) {
+    const std::string name = shownPath(path);
     try {
         std::error_code ec;
-        if (!fs::exists(path, ec))
+        if (!isThere(path))
             makeNew(path);
         else if (!fs::is_regular_file(path, ec) || fs::file_size(path, ec) == 0)
-            throw ShopFault{path.string() +
-                            ": this is no shop: an empty file, a folder or a device; move it away."};
+            throw ShopFault{name + ": this is no shop: an empty file, a folder or a device; move it away."};
         const bool mayWrite = ::access(path.c_str(), W_OK) == 0 &&
                               ::access(path.has_parent_path() ? path.parent_path().c_str() : ".", W_OK) == 0;
         std::string version;
         {
             SQLite::Database look = opened(path, false);
-            check(look, path.string());
+            check(look, name);
             version = versionIn(look);
         }
-        auto impl = std::make_unique<Impl>(Impl{opened(path, mayWrite), path.string(), !mayWrite});
+        auto impl = std::make_unique<Impl>(Impl{opened(path, mayWrite), name, !mayWrite, {}});
         ShopStore store(std::move(impl));
         if (mayWrite && version != std::to_string(shopVersion))
             store.bringUpToDate(path, version);
@@ -289,58 +349,145 @@ tl::expected<ShopStore, std::string> ShopStore::open(const fs::path& path) {
     } catch (const ShopFault& f) {
         return tl::unexpected(f.sentence);
     } catch (const SQLite::Exception& e) {
-        return tl::unexpected(said(path.string(), e));
+        return tl::unexpected(said(name, e));
+    } catch (const fs::filesystem_error& e) {
+        return tl::unexpected(fmt::format("{}: the shop cannot be opened ({}).", name, e.code().message()));
     }
 }
 
+namespace {
+
+/// A name beside the shop that nobody has yet, made at once so that nobody else takes it.
+Passing nameForCopy(const fs::path& path, const std::string& version) {
+    for (int n = 1; n < 1000; ++n) {
+        const std::string name =
+            fmt::format("{}.version-{}{}", path.string(), version, n > 1 ? fmt::format("-{}", n) : "");
+        const int fd = ::open(name.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_NOFOLLOW | O_CLOEXEC, 0666);
+        if (fd >= 0) {
+            ::close(fd);
+            return {name};
+        }
+        if (errno != EEXIST)
+            break;
+    }
+    throw ShopFault{
+        shownPath(path) +
+        ": a copy of the shop cannot be kept beside it before its form changes; see who may write there."};
+}
+
+} // namespace
+
 /// Another form of the shop: a copy of what there was is kept first.
 void ShopStore::bringUpToDate(const fs::path& path, const std::string& version) {
-    const fs::path copy = path.string() + ".version-" + version;
+    Passing copy = nameForCopy(behindLinks(path), version);
     {
-        SQLite::Database kept(copy.string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+        SQLite::Database kept(copy.path, SQLite::OPEN_READWRITE);
         SQLite::Backup backup(kept, impl_->db);
         backup.executeStep();
     }
-    SQLite::Transaction t(impl_->db);
+    SQLite::Transaction t(impl_->db, SQLite::TransactionBehavior::IMMEDIATE);
     if (versionIn(impl_->db) != version)
         return; // another start was quicker
-    std::vector<std::string> faults;
-    const Shop now = withNewGoods(read(impl_->db, faults), version);
-    if (!faults.empty())
-        throw ShopFault{fmt::format("{}: {} The shop is left as it is.", impl_->name, faults.front())};
-    putShop(impl_->db, now);
+    RowWriter rows(impl_->db);
+    for (const auto& s : newGoods(impl_->db, version))
+        rows.board(s);
     impl_->db.exec(fmt::format("UPDATE about SET value='{}' WHERE key='version'", shopVersion));
     impl_->db.exec(fmt::format("PRAGMA application_id={}", applicationId));
     t.commit();
+    copy.kept = true;
 }
 
 tl::expected<Shop, std::string> ShopStore::load(std::vector<std::string>* left) const {
     try {
         std::vector<std::string> faults;
-        Shop shop = read(impl_->db, faults);
+        impl_->known = read(impl_->db, faults);
         if (left)
             *left = std::move(faults);
-        return shop;
+        return impl_->known;
+    } catch (const SQLite::Exception& e) {
+        return tl::unexpected(said(impl_->name, e));
+    }
+}
+
+std::optional<std::string> ShopStore::whyNotKept(const std::vector<StockItem>& boards) const {
+    if (impl_->readOnly)
+        return impl_->name + ": the shop may only be read; see who may write there.";
+    for (const auto& s : boards)
+        if (const std::string fault = faultOfBoard(s); !fault.empty())
+            return fmt::format("{}: the board \"{}\" cannot be kept: {}.", impl_->name, shortened(s.id),
+                               fault);
+    return std::nullopt;
+}
+
+tl::expected<ShopStore::PutIn, std::string> ShopStore::put(const std::vector<StockItem>& boards) {
+    if (const auto why = whyNotKept(boards))
+        return tl::unexpected(*why);
+    try {
+        PutIn out;
+        SQLite::Transaction t(impl_->db, SQLite::TransactionBehavior::IMMEDIATE);
+        RowWriter rows(impl_->db);
+        for (const auto& s : boards) {
+            const auto there = boardNamed(impl_->db, s.id);
+            if (const std::string why = there ? whyLeftAlone(*there) : ""; !why.empty()) {
+                out.kept.push_back(why);
+                continue;
+            }
+            ++(!there ? out.added : *there == asKept(s) ? out.same : out.replaced);
+            if (!there || *there != asKept(s))
+                rows.board(s);
+        }
+        t.commit();
+        return out;
     } catch (const SQLite::Exception& e) {
         return tl::unexpected(said(impl_->name, e));
     }
 }
 
 tl::expected<void, std::string> ShopStore::save(const Shop& shop) {
-    if (impl_->readOnly)
-        return tl::unexpected(impl_->name + ": the shop may only be read; see who may write there.");
-    for (const auto& s : shop.stock)
-        if (const std::string fault = faultOfBoard(s); !fault.empty())
-            return tl::unexpected(
-                fmt::format("{}: the board \"{}\" cannot be kept: {}.", impl_->name, shortened(s.id), fault));
+    if (const auto why = whyNotKept(shop.stock))
+        return tl::unexpected(*why);
     for (const auto& [id, value] : shop.prices)
         if (!(value >= 0 && value <= 1e6))
             return tl::unexpected(fmt::format("{}: the price of \"{}\" is not a number from 0 to 1e+06.",
                                               impl_->name, shortened(id)));
+    std::map<std::string, const StockItem*> before;
+    for (const auto& s : impl_->known.stock)
+        before[s.id] = &s;
+    std::map<std::string, double> pricesBefore = impl_->known.prices;
     try {
-        SQLite::Transaction t(impl_->db);
-        putShop(impl_->db, shop);
+        SQLite::Transaction t(impl_->db, SQLite::TransactionBehavior::IMMEDIATE);
+        RowWriter rows(impl_->db);
+        for (const auto& s : shop.stock) {
+            const auto it = before.find(s.id);
+            if (it == before.end() || *it->second != asKept(s)) {
+                const auto there = boardNamed(impl_->db, s.id);
+                if (const std::string why = there ? whyLeftAlone(*there) : ""; !why.empty())
+                    return tl::unexpected(impl_->name + ": " + why);
+                rows.board(s);
+            }
+            if (it != before.end())
+                before.erase(it);
+        }
+        SQLite::Statement take(impl_->db, "DELETE FROM board WHERE id=?");
+        for (const auto& [id, s] : before) {
+            take.bind(1, id);
+            take.exec();
+            take.reset();
+        }
+        for (const auto& [id, value] : shop.prices) {
+            const auto it = pricesBefore.find(id);
+            if (it == pricesBefore.end() || it->second != value)
+                rows.price(id, value);
+            pricesBefore.erase(id);
+        }
+        SQLite::Statement drop(impl_->db, "DELETE FROM price WHERE id=?");
+        for (const auto& [id, value] : pricesBefore) {
+            drop.bind(1, id);
+            drop.exec();
+            drop.reset();
+        }
         t.commit();
+        impl_->known = shop;
         return {};
     } catch (const SQLite::Exception& e) {
         return tl::unexpected(said(impl_->name, e));
