@@ -17,8 +17,12 @@
 #include "solid/stl.h"
 #include "strength/cases.h"
 
+#include "measure/words.h"
+
 #include <CLI/CLI.hpp>
+#include <charconv>
 #include <chrono>
+#include <fmt/format.h>
 #include <sstream>
 
 namespace owl::cli {
@@ -29,17 +33,35 @@ namespace fs = std::filesystem;
 Shop openShop(const std::string& path) {
     if (path.empty())
         return orStop(shippedShop());
-    if (!fs::exists(path))
-        throw Stop{unreadable, path + ": there is no such shop database."};
+    if (!isThere(path))
+        throw Stop{unreadable, shownPath(path) + ": there is no such shop database."};
     auto store = orStop(ShopStore::open(path));
     std::vector<std::string> left;
     Shop shop = orStop(store.load(&left));
     if (!left.empty()) // a plan by half a shop would be another plan
-        throw Stop{unreadable, path + ": " + left.front()};
+        throw Stop{unreadable, shownPath(path) + ": " + left.front()};
     return shop;
 }
 
 using Clock = std::chrono::steady_clock;
+
+/// A time somebody gave for a search.
+double secondsIn(double given) {
+    constexpr double longest = 100'000; // a day and more; nan compares with nothing
+    if (!(given >= 0 && given <= longest))
+        throw Stop{unreadable, fmt::format("--seconds: it can be 0 to {:.0f}.", longest)};
+    return given;
+}
+
+/// A seed somebody gave: digits alone.
+std::uint64_t seedIn(const std::string& option, const std::string& given) {
+    std::uint64_t seed = 0;
+    const auto [end, fault] = std::from_chars(given.data(), given.data() + given.size(), seed);
+    if (fault != std::errc() || end != given.data() + given.size())
+        throw Stop{unreadable, fmt::format("{}: \"{}\" is not a whole number from 0 to 18446744073709551615.",
+                                           option, shortened(given))};
+    return seed;
+}
 
 /// Many tries, ended by the clock that began then.
 CutEffort effortFor(double seconds, Clock::time_point begin = Clock::now()) {
@@ -63,7 +85,7 @@ double secondsToWrite(const CutJob& job) {
 int doPlan(const Options& o, std::ostream& out, std::ostream& err) {
     const Project project = orStop(loadProject(o.file));
     const Shop shop = openShop(o.shop);
-    const CutEffort effort = o.planSeconds > 0 ? effortFor(o.planSeconds) : CutEffort();
+    const CutEffort effort = o.planSeconds != 0 ? effortFor(secondsIn(o.planSeconds)) : CutEffort();
     Plan p = plan(project, shop, catalog(), nullptr, effort);
     keepCures(project, shop, catalog(), p);
     if (o.out.empty()) {
@@ -77,14 +99,14 @@ int doPlan(const Options& o, std::ostream& out, std::ostream& err) {
     std::error_code ec;
     fs::create_directories(o.out, ec);
     if (ec)
-        throw Stop{unwritable, o.out + ": the folder cannot be made (" + ec.message() + ")."};
+        throw Stop{unwritable, shownPath(o.out) + ": the folder cannot be made (" + ec.message() + ")."};
     const fs::path dir(o.out);
-    write(dir / "plan.json", json.str(), err);
-    write(dir / "cut-job.json", cutJobJson(p.cutJob).dump(2) + "\n", err);
-    write(dir / "cut-plan.json", cutPlanJson(p.cut).dump(2) + "\n", err);
-    write(dir / "cut-list.csv", cutListCsv(project, p), err);
-    write(dir / "shopping.csv", shoppingCsv(p), err);
-    write(dir / "wall-marks.csv", marksCsv(project, p), err);
+    write(o, dir / "plan.json", json.str(), err);
+    write(o, dir / "cut-job.json", cutJobJson(p.cutJob).dump(2) + "\n", err);
+    write(o, dir / "cut-plan.json", cutPlanJson(p.cut).dump(2) + "\n", err);
+    write(o, dir / "cut-list.csv", cutListCsv(project, p), err);
+    write(o, dir / "shopping.csv", shoppingCsv(p), err);
+    write(o, dir / "wall-marks.csv", marksCsv(project, p), err);
     return done;
 }
 
@@ -99,6 +121,9 @@ int doCheck(const Options& o, std::ostream& out) {
             << f.text;
         for (const auto& r : f.remedies)
             out << " [" << r.name << (r.brings.empty() ? "" : ": " + r.brings) << "]";
+        if (f.untried > 0)
+            out << " [" << f.untried << (f.untried == 1 ? " remedy was" : " remedies were")
+                << " not tried: it would take long; look at it in the window]";
         out << "\n";
     }
     return p.blocked() ? blocks : done;
@@ -106,16 +131,17 @@ int doCheck(const Options& o, std::ostream& out) {
 
 int doCut(const Options& o, std::ostream& out, std::ostream& err) {
     const auto begin = Clock::now();
+    const double seconds = secondsIn(o.seconds);
     const std::string text = orStop(readFile(o.file));
-    const CutJob job = orStop(readCutJob(text, fs::path(o.file).filename().string()));
-    const CutPlan p = solveCutJob(job, effortFor(o.seconds - secondsToWrite(job), begin));
+    const CutJob job = orStop(readCutJob(text, shownPath(fs::path(o.file).filename())));
+    const CutPlan p = solveCutJob(job, effortFor(seconds - secondsToWrite(job), begin));
     if (const std::string fault = faultIn(job, p); !fault.empty())
         throw Stop{unwritable, "the plan failed its own check and is not written: " + fault};
     const std::string json = cutPlanJson(p).dump(2) + "\n";
     if (o.out.empty())
         out << json;
     else
-        write(o.out, json, err);
+        write(o, o.out, json, err);
     return p.status == CutStatus::infeasible ? blocks : done;
 }
 
@@ -134,7 +160,7 @@ void printOrWrite(const Options& o, const std::string& text, std::ostream& out, 
     if (o.out.empty())
         out << text;
     else
-        write(o.out, text, err);
+        write(o, o.out, text, err);
 }
 
 int doModel(const Options& o, std::ostream& out, std::ostream& err) {
@@ -188,7 +214,7 @@ int doDraw(const Options& o, std::ostream& out, std::ostream& err) {
 
 int doStrength(const Options& o, std::ostream& out) {
     const std::string text = orStop(readFile(o.file));
-    const std::string name = fs::path(o.file).filename().string();
+    const std::string name = shownPath(fs::path(o.file).filename());
     const auto doc = parseSortedJson(text);
     if (!doc)
         throw Stop{unreadable, name + ": " + doc.error() + "."};
@@ -204,12 +230,13 @@ int doStrength(const Options& o, std::ostream& out) {
 Project drawn(const Options& o, Units units) {
     const Shop shop = openShop({});
     std::optional<Project> last;
+    const std::uint64_t seed = seedIn("--random", *o.random);
     for (std::uint64_t i = 0; i < 60; ++i) {
-        Project p = orStop(randomProject(o.kind, units, *o.random + i * 1'000'003));
+        Project p = orStop(randomProject(o.kind, units, seed + i * 1'000'003));
         const Plan made = plan(p, shop, catalog());
         const RailVerdict* hold = made.pieces.front().hold();
         const bool held = hold && hold->feasible && made.pieces.front().made.makeable();
-        if (held && (*o.random % 5 == 0 || !made.blocked()))
+        if (held && (seed % 5 == 0 || !made.blocked()))
             return p;
         if (!last)
             last = std::move(p);
@@ -263,14 +290,14 @@ int doScan(const Options& o, std::ostream& out) {
         throw Stop{unreadable, "scan: name a trace to read, or --simulate with a described wall, not both."};
     if (!o.simulate.empty()) {
         const std::string text = orStop(readFile(o.simulate));
-        const ScanWall wall = orStop(readScanWall(text, fs::path(o.simulate).filename().string()));
-        out << traceCsv(simulateScan(wall, o.seed));
+        const ScanWall wall = orStop(readScanWall(text, shownPath(fs::path(o.simulate).filename())));
+        out << traceCsv(simulateScan(wall, seedIn("--seed", o.seed)));
         return done;
     }
     if (!(o.cover >= 0 && o.cover <= 150))
         throw Stop{unreadable, "--cover-mm: a wall cover is 0 to 150 mm thick."};
     const std::string text = orStop(readFile(o.file));
-    const Trace trace = orStop(readTraceCsv(text, fs::path(o.file).filename().string()));
+    const Trace trace = orStop(readTraceCsv(text, shownPath(fs::path(o.file).filename())));
     out << estimateJson(estimateStuds(trace, o.cover), {}).dump(1) << "\n";
     return done;
 }
@@ -428,6 +455,9 @@ int run(const std::vector<std::string>& args, std::ostream& out, std::ostream& e
     } catch (const Stop& s) {
         err << s.sentence << "\n";
         return s.code;
+    } catch (const fs::filesystem_error& e) {
+        err << shownPath(e.path1()) << ": " << e.code().message() << ".\n";
+        return unreadable;
     }
     return unreadable;
 }

@@ -25,23 +25,20 @@ template <typename T> T orStop(tl::expected<T, std::string> v, int code = unread
     return std::move(*v);
 }
 
-/// Writes a file and says so; stops when it cannot.
-inline void write(const std::filesystem::path& path, const std::string& text, std::ostream& err) {
-    if (auto ok = writeFile(path, text); !ok)
-        throw Stop{unwritable, ok.error()};
-    err << "wrote " << path.string() << "\n";
-}
-
 struct Options {
     std::string file, shop, out, units = "mm", kind, subject, simulate, piece, part, view = "piece";
     double seconds = 5, planSeconds = 0, cover = 12.5;
-    std::uint64_t seed = 1;
     bool csv = false, json = false;
     std::vector<std::string> set;
-    std::optional<std::uint64_t> random;
+    std::string seed = "1";
+    std::optional<std::string> random;
     std::string action, separator, decimal;
     std::vector<std::string> columns;
 };
+
+/// Writes a file and says so; stops when it cannot, or when a project or what is read from stands there.
+void write(const Options& options, const std::filesystem::path& path, const std::string& text,
+           std::ostream& err);
 
 /// The command shop: price list and shop written out, looked at, read in.
 int doShop(const Options& options, std::ostream& out, std::ostream& err);
