@@ -81,17 +81,27 @@ class FieldMaker {
     void text(const std::string& id, const std::string& label, const std::string& value,
               std::function<void(Project&, const std::string&)> change, const std::string& help = {},
               std::function<std::string(const std::string&)> wrong = {}) {
-        out_.push_back({id, label, FieldKind::text, value, {}, help, [=](const std::string& typed) -> Setter {
-                            if (typed.size() > 2000)
-                                return tl::unexpected(std::string("That is longer than 2000 letters."));
-                            if (!readable(typed))
-                                return tl::unexpected(
-                                    std::string("Some of these letters cannot be read; type them again."));
-                            if (wrong)
-                                if (const std::string why = wrong(typed); !why.empty())
-                                    return tl::unexpected(why);
-                            return Edit{label, [change, typed](Project& p) { change(p, typed); }};
-                        }});
+        out_.push_back(
+            {id, label, FieldKind::text, value, {}, help, [=](const std::string& typed) -> Setter {
+                 if (typed.size() > 2000)
+                     return tl::unexpected(std::string("That is longer than 2000 letters."));
+                 if (!readable(typed))
+                     return tl::unexpected(
+                         std::string("Some of these letters cannot be read; type them again."));
+                 if (wrong)
+                     if (const std::string why = wrong(typed); !why.empty())
+                         return tl::unexpected(why);
+                 return Edit{label, [change, kept = isolated(typed)](Project& p) { change(p, kept); }};
+             }});
+    }
+    /// A name: once it has a letter, it keeps at least one.
+    void name(const std::string& id, const std::string& value,
+              std::function<void(Project&, const std::string&)> change) {
+        text(id, "Name", value, std::move(change), {}, [named = !value.empty()](const std::string& typed) {
+            return named && typed.find_first_not_of(" \t\n") == std::string::npos
+                       ? std::string("A name needs at least one letter; the one before stays.")
+                       : std::string();
+        });
     }
     void choice(const std::string& id, const std::string& label, const std::string& value, Choices choices,
                 std::function<void(Project&, const std::string&)> change, const std::string& help = {}) {

@@ -197,7 +197,7 @@ class Collector : public FieldMaker {
 
     void log() {
         heading("Project");
-        text("project.name", "Name", project_.name, [](Project& p, const std::string& t) { p.name = t; });
+        name("project.name", project_.name, [](Project& p, const std::string& t) { p.name = t; });
         heading("What happened");
         for (const auto& e : project_.log) {
             const std::string id = "log." + e.id;

@@ -104,8 +104,7 @@ class FinishFieldMaker : public FieldMaker {
             });
             return;
         }
-        text("recipe.name", "Name", r->name,
-             on(id, [](FinishRecipe& q, const std::string& t) { q.name = t; }));
+        name("recipe.name", r->name, on(id, [](FinishRecipe& q, const std::string& t) { q.name = t; }));
         text("recipe.lastGrit", "Last grit on bare wood", r->lastGrit,
              on(id, [](FinishRecipe& q, const std::string& t) { q.lastGrit = t; }), "As P180.");
         for (std::size_t i = 0; i < r->coats.size(); ++i)

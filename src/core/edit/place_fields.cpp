@@ -30,7 +30,7 @@ class PiecePlaceMaker : public FieldMaker {
   private:
     void position(const Piece& piece, const Wall& wall) {
         heading("This piece");
-        text("piece.name", "Name", piece.name, onPiece([](Piece& p, const std::string& t) { p.name = t; }));
+        name("piece.name", piece.name, onPiece([](Piece& p, const std::string& t) { p.name = t; }));
         if (project_.walls.size() > 1)
             choice("piece.wall", onFloor(piece.params) ? "Stands at" : "Hangs on", piece.wall, walls(),
                    [id = piece.id](Project& p, const std::string& w) { hangOn(p, id, w); });

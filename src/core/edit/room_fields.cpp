@@ -98,7 +98,7 @@ class RoomMaker : public FieldMaker {
                         q.*member = v;
             };
         };
-        text("alcove.name", "Name", a.name, change(&Alcove::name));
+        name("alcove.name", a.name, change(&Alcove::name));
         length("alcove.depth", "Depth", a.depth, 20_mm, 5000_mm, change(&Alcove::depth));
         length("alcove.back", "Width at the back", a.widthBack, 100_mm, 10'000_mm,
                [id = a.id, w = a.back](Project& p, Length v) {

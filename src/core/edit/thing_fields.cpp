@@ -67,7 +67,7 @@ class ThingMaker : public WallFieldMaker {
         const std::string id = "obstacle." + o.id;
         heading(title + " at " + say(roundToTape(centre ? o.centreX() : o.x, project_.style)));
         const auto at = [&](auto f) { return each(&Wall::obstacles, o.id, f); };
-        text(id + ".name", "Name", o.name, at([](Obstacle& q, const std::string& t) { q.name = t; }));
+        name(id + ".name", o.name, at([](Obstacle& q, const std::string& t) { q.name = t; }));
         if (centre) {
             length(id + ".x", "Its middle, across", o.centreX(), -1000_mm, 20'000_mm,
                    at([](Obstacle& q, Length l) { q.x = l - q.width / 2; }));
@@ -141,7 +141,7 @@ class ThingMaker : public WallFieldMaker {
             kinds.emplace_back(f.kind, f.kind);
         choice(id + ".kind", "Kind", f.kind, kinds,
                at([](Furniture& q, const std::string& t) { q.kind = t; }));
-        text(id + ".name", "Name", f.name, at([](Furniture& q, const std::string& t) { q.name = t; }));
+        name(id + ".name", f.name, at([](Furniture& q, const std::string& t) { q.name = t; }));
         length(id + ".x", "Left edge", f.x, -5000_mm, 20'000_mm, at([](Furniture& q, Length l) { q.x = l; }));
         length(id + ".width", "Width", f.width, 50_mm, 10'000_mm,
                at([](Furniture& q, Length l) { q.width = l; }));

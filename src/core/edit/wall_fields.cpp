@@ -37,7 +37,7 @@ class WallMaker : public WallFieldMaker {
                      if (r.id == id)
                          r.name = t;
              });
-        text("wall.name", "Name", wall.name, on([](Wall& v, const std::string& t) { v.name = t; }));
+        name("wall.name", wall.name, on([](Wall& v, const std::string& t) { v.name = t; }));
         length("wall.width", "Width", wall.width, 300_mm, 20'000_mm,
                on([](Wall& v, Length l) { v.width = l; }));
         length("wall.height", "Ceiling", wall.height, 300_mm, 10'000_mm,

@@ -149,7 +149,7 @@ class WoodFieldMaker : public FieldMaker {
             };
         };
         heading(b.name.empty() ? b.id : b.name);
-        text(id + ".name", "Name", b.name, at([](StockItem& q, const std::string& t) { q.name = t; }));
+        name(id + ".name", b.name, at([](StockItem& q, const std::string& t) { q.name = t; }));
         Choices woods;
         for (const auto& s : catalog_.species)
             woods.emplace_back(s.id, s.name);

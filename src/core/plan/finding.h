@@ -38,6 +38,7 @@ struct Finding {
     std::string text;    ///< one or two sentences
     Working working;
     std::vector<Remedy> remedies;
+    std::size_t untried = 0; ///< remedies that were left out because trying them would have taken too long
 };
 
 /// Adds a finding to the list and returns it, to be filled in further.

@@ -14,6 +14,7 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
+#include <tuple>
 
 namespace owl {
 namespace {
@@ -336,6 +337,32 @@ void findAboutPiece(const Project& project, const Plan& plan, const Catalog& cat
     PieceFindings(project, plan, catalog, piece, pp, out).run();
     findAboutPlace(project, plan, catalog, piece, pp, out);
     findAboutWayIn(project, plan, catalog, piece, pp, out);
+}
+
+void gatherAlike(std::vector<Finding>& findings) {
+    using Sort = std::tuple<std::string, std::string, std::string, Severity>;
+    const auto sortOf = [](const Finding& f) { return Sort(f.id, f.piece, f.wall, f.severity); };
+    std::map<Sort, std::size_t> left; // not told yet
+    for (const auto& f : findings)
+        ++left[sortOf(f)];
+    std::map<Sort, std::size_t> told;
+    std::vector<Finding> out;
+    for (auto& f : findings) {
+        const Sort sort = sortOf(f);
+        const std::size_t n = left[sort];
+        const bool alone = told[sort] < mostAlike || n == 1;
+        if (!alone && told[sort] == mostAlike) { // the first of those that are not told speaks for them
+            f.text = fmt::format(
+                "The first of them: {}. They are told one by one when those before are settled.", f.title);
+            f.title = fmt::format("{} more of this sort", n);
+            f.remedies.clear();
+        }
+        if (alone || told[sort] == mostAlike)
+            out.push_back(std::move(f));
+        ++told[sort];
+        --left[sort];
+    }
+    findings = std::move(out);
 }
 
 void sortFindings(std::vector<Finding>& findings) {

@@ -15,6 +15,7 @@
 #include "plan/plan_wood.h"
 #include "plan/shopping.h"
 #include "project/placing.h"
+#include "strength/effort.h"
 #include "support/rail_statics.h"
 
 #include <algorithm>
@@ -60,6 +61,7 @@ class Planner {
         findAboutPieces();
         findAboutWalls(project_, catalog_, plan_.findings);
         findAboutProject(project_, plan_, catalog_, plan_.findings);
+        gatherAlike(plan_.findings);
         sortFindings(plan_.findings);
         oneUnit();
         return std::move(plan_);
@@ -102,6 +104,14 @@ class Planner {
     }
 
     PiecePlan planned(std::size_t i, const Standing& place) const {
+        const double before = effortSoFar();
+        PiecePlan pp = plannedOrKnown(i, place);
+        if (pp.effort == 0)
+            pp.effort = effortSoFar() - before;
+        return pp;
+    }
+
+    PiecePlan plannedOrKnown(std::size_t i, const Standing& place) const {
         const Piece& piece = project_.pieces[i];
         const Wall* wall = project_.findWall(piece.wall);
         const Species* wood = catalog_.findSpecies(speciesOf(piece.params));

@@ -88,6 +88,7 @@ struct PiecePlan {
     std::vector<BuildStep> steps;
     std::vector<WallMark> marks;
     std::string label; ///< for its underside
+    double effort = 0; ///< what planning it took, in about microseconds (strength/effort.h)
     [[nodiscard]] const Assembly& assembly() const { return made.assembly; }
     [[nodiscard]] Length right() const { return left + assembly().length; }
     [[nodiscard]] Length top() const { return bottom + assembly().height; }

@@ -373,6 +373,8 @@ json withoutPieces(const Project& project, const Plan& plan) {
                                    {"text", f.text},
                                    {"remedies", remedies},
                                    {"cures", cures}});
+        if (f.untried > 0)
+            out["findings"].back()["untried"] = f.untried;
     }
     out["cost"] = plan.priced ? num(plan.cost) : json(nullptr);
     out["hours"] = num(plan.hours);

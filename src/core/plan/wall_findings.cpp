@@ -7,6 +7,7 @@
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <map>
 
 namespace owl {
 namespace {
@@ -33,9 +34,16 @@ class WallFindings {
         return formatLength(roundToTape(l, project_.style), project_.style);
     }
     Finding& add(std::string id, Severity s, const std::string& wall, std::string title, std::string text) {
+        few_ = ++alike_[{id, wall}] <= mostAlike;
         Finding& f = addFinding(out_, id, s, "place", std::move(title), std::move(text));
         f.wall = wall;
         return f;
+    }
+    /// A remedy is the difference of two walls; of many findings of a sort only the first are told, and
+    /// cured.
+    template <typename F> void cure(Finding& f, std::string name, const Wall& wall, F change) const {
+        if (few_)
+            f.remedies.push_back(changeWall(std::move(name), wall, change));
     }
     [[nodiscard]] const Wall& wallOf(const std::string& id) const { return *project_.findWall(id); }
     [[nodiscard]] std::string wallName(const std::string& id) const {
@@ -47,35 +55,34 @@ class WallFindings {
         const std::string& w = f.wall;
         switch (f.kind) {
         case RoomFaultKind::studsOutOfOrder:
-            add("studs_out_of_order", Severity::warns, w, "Studs out of order",
-                fmt::format("{} comes after {}. Perhaps a reading was a gap, or a digit is wrong.", say(f.b),
-                            say(f.a)))
-                .remedies.push_back(changeWall("Sort them", wallOf(w), [](Wall& v) {
-                    std::stable_sort(v.studs.begin(), v.studs.end(),
-                                     [](const FoundStud& a, const FoundStud& b) { return a.x < b.x; });
-                }));
+            cure(add("studs_out_of_order", Severity::warns, w, "Studs out of order",
+                     fmt::format("{} comes after {}. Perhaps a reading was a gap, or a digit is wrong.",
+                                 say(f.b), say(f.a))),
+                 "Sort them", wallOf(w), [](Wall& v) {
+                     std::stable_sort(v.studs.begin(), v.studs.end(),
+                                      [](const FoundStud& a, const FoundStud& b) { return a.x < b.x; });
+                 });
             break;
         case RoomFaultKind::studsOverlap: {
             auto& g =
                 add("studs_overlap", Severity::warns, w, "Two studs in one place",
                     fmt::format("Studs at {} and {} would stand inside each other.", say(f.a), say(f.b)));
             for (const auto& [keep, drop] : {std::pair(f.a, f.b), std::pair(f.b, f.a)})
-                g.remedies.push_back(
-                    changeWall("Keep the one at " + say(keep), wallOf(w), [x = drop](Wall& v) {
-                        const auto it = std::find_if(v.studs.begin(), v.studs.end(),
-                                                     [x](const FoundStud& s) { return s.x == x; });
-                        if (it != v.studs.end() && v.studs.size() > 1)
-                            v.studs.erase(it);
-                    }));
+                cure(g, "Keep the one at " + say(keep), wallOf(w), [x = drop](Wall& v) {
+                    const auto it = std::find_if(v.studs.begin(), v.studs.end(),
+                                                 [x](const FoundStud& s) { return s.x == x; });
+                    if (it != v.studs.end() && v.studs.size() > 1)
+                        v.studs.erase(it);
+                });
             break;
         }
         case RoomFaultKind::studOutside:
-            add("stud_outside", Severity::warns, w, "A stud outside the wall",
-                fmt::format("A stud at {} is not on a wall {} wide; it is left out.", say(f.a),
-                            say(project_.findWall(w)->width)))
-                .remedies.push_back(changeWall("Take it off the list", wallOf(w), [x = f.a](Wall& v) {
-                    std::erase_if(v.studs, [x](const FoundStud& s) { return s.x == x; });
-                }));
+            cure(add("stud_outside", Severity::warns, w, "A stud outside the wall",
+                     fmt::format("A stud at {} is not on a wall {} wide; it is left out.", say(f.a),
+                                 say(project_.findWall(w)->width))),
+                 "Take it off the list", wallOf(w), [x = f.a](Wall& v) {
+                     std::erase_if(v.studs, [x](const FoundStud& s) { return s.x == x; });
+                 });
             break;
         case RoomFaultKind::obstacleOutside: {
             const Obstacle* o = findObstacle(*project_.findWall(w), f.object);
@@ -84,7 +91,7 @@ class WallFindings {
                 fmt::format("The {} lies from {} to {} across and {} to {} up; the wall is {} by {}.",
                             obstacleTitle(*o, catalog_), say(o->x), say(o->right()), say(o->z), say(o->top()),
                             say(project_.findWall(w)->width), say(project_.findWall(w)->height)));
-            g.remedies.push_back(changeWall("Move it onto the wall", wallOf(w), [id = f.object](Wall& v) {
+            cure(g, "Move it onto the wall", wallOf(w), [id = f.object](Wall& v) {
                 for (auto& q : v.obstacles)
                     if (q.id == id) {
                         q.width = std::min(q.width, v.width);
@@ -92,41 +99,42 @@ class WallFindings {
                         q.x = std::clamp(q.x, Length(), v.width - q.width);
                         q.z = std::clamp(q.z, Length(), v.height - q.height);
                     }
-            }));
+            });
             break;
         }
         case RoomFaultKind::furnitureOutside:
-            add("furniture_outside", Severity::warns, w, "Not in front of the wall",
-                fmt::format("It stands at {}, past the end of the wall.", say(f.a)))
-                .remedies.push_back(changeWall("Move it to the wall", wallOf(w), [id = f.object](Wall& v) {
-                    for (auto& q : v.furniture)
-                        if (q.id == id)
-                            q.x = std::clamp(q.x, Length(), std::max(Length(), v.width - q.width));
-                }));
+            cure(add("furniture_outside", Severity::warns, w, "Not in front of the wall",
+                     fmt::format("It stands at {}, past the end of the wall.", say(f.a))),
+                 "Move it to the wall", wallOf(w), [id = f.object](Wall& v) {
+                     for (auto& q : v.furniture)
+                         if (q.id == id)
+                             q.x = std::clamp(q.x, Length(), std::max(Length(), v.width - q.width));
+                 });
             break;
         case RoomFaultKind::openingOutside:
-            add("opening_outside", Severity::warns, w, "The opening leaves the wall",
-                fmt::format("An opening beginning at {}, {} up does not lie on the wall.", say(f.a),
-                            say(f.b)))
-                .remedies.push_back(removeOpening(w, f.object));
+            cureByRemoving(add("opening_outside", Severity::warns, w, "The opening leaves the wall",
+                               fmt::format("An opening beginning at {}, {} up does not lie on the wall.",
+                                           say(f.a), say(f.b))),
+                           w, f.object);
             break;
         case RoomFaultKind::openingBetweenNothing:
-            add("opening_no_stud", Severity::warns, w, "The opening bares no stud",
-                fmt::format("From {} to {} there is no stud: nothing is gained by cutting there.", say(f.a),
-                            say(f.b)))
-                .remedies.push_back(removeOpening(w, f.object));
+            cureByRemoving(
+                add("opening_no_stud", Severity::warns, w, "The opening bares no stud",
+                    fmt::format("From {} to {} there is no stud: nothing is gained by cutting there.",
+                                say(f.a), say(f.b))),
+                w, f.object);
             break;
         case RoomFaultKind::ceilingOutOfOrder:
-            add("ceiling_order", Severity::warns, w, "The ceiling runs backwards",
-                fmt::format("Its corner at {} comes after the one at {}.", say(f.b), say(f.a)))
-                .remedies.push_back(changeWall("Sort them", wallOf(w), [](Wall& v) {
-                    std::stable_sort(v.ceiling.begin(), v.ceiling.end(),
-                                     [](const CeilingPoint& a, const CeilingPoint& b) { return a.x < b.x; });
-                    v.ceiling.erase(
-                        std::unique(v.ceiling.begin(), v.ceiling.end(),
-                                    [](const CeilingPoint& a, const CeilingPoint& b) { return a.x == b.x; }),
-                        v.ceiling.end());
-                }));
+            cure(add("ceiling_order", Severity::warns, w, "The ceiling runs backwards",
+                     fmt::format("Its corner at {} comes after the one at {}.", say(f.b), say(f.a))),
+                 "Sort them", wallOf(w), [](Wall& v) {
+                     std::stable_sort(v.ceiling.begin(), v.ceiling.end(),
+                                      [](const CeilingPoint& a, const CeilingPoint& b) { return a.x < b.x; });
+                     v.ceiling.erase(
+                         std::unique(v.ceiling.begin(), v.ceiling.end(),
+                                     [](const CeilingPoint& a, const CeilingPoint& b) { return a.x == b.x; }),
+                         v.ceiling.end());
+                 });
             break;
         case RoomFaultKind::cornerAngle:
             add("corner_angle", Severity::warns, w, "No such corner",
@@ -156,9 +164,9 @@ class WallFindings {
         }
     }
 
-    [[nodiscard]] Remedy removeOpening(const std::string& wall, const std::string& id) const {
-        return changeWall("Do without it", wallOf(wall), [id](Wall& v) {
-            std::erase_if(v.openings, [&](const CoverOpening& o) { return o.id == id; });
+    void cureByRemoving(Finding& f, const std::string& wall, const std::string& opening) const {
+        cure(f, "Do without it", wallOf(wall), [opening](Wall& v) {
+            std::erase_if(v.openings, [&](const CoverOpening& o) { return o.id == opening; });
         });
     }
     [[nodiscard]] Remedy dropCorner(const std::string& id) const {
@@ -194,7 +202,7 @@ class WallFindings {
                         project_.style));
             f.working.source = "your scan; table 7e";
             const auto decide = [&](const char* name, SignalDecision d, bool stud) {
-                f.remedies.push_back(changeWall(name, w, [id = m.id, d, stud](Wall& v) {
+                cure(f, name, w, [id = m.id, d, stud](Wall& v) {
                     for (auto& q : v.oddMarks)
                         if (q.id == id) {
                             q.decision = d;
@@ -208,7 +216,7 @@ class WallFindings {
                                     [](const FoundStud& a, const FoundStud& b) { return a.x < b.x; });
                             }
                         }
-                }));
+                });
             };
             if (m.kind == "pipe" || m.kind == "metal" || m.kind == "weak" || m.kind == "wide" ||
                 m.kind == "alone")
@@ -238,7 +246,7 @@ class WallFindings {
                         say(w.coverThickness), say(o.wide()), say(o.high()), say(o.play),
                         o.behind.empty() ? "" : "Expected behind it: " + o.behind + ". "));
             f.working.source = "cautions, drilling walls";
-            f.remedies.push_back(changeWall("It is cut as planned", w, [id = o.id](Wall& v) {
+            cure(f, "It is cut as planned", w, [id = o.id](Wall& v) {
                 for (auto& q : v.openings)
                     if (q.id == id) {
                         q.cutX = q.left();
@@ -247,7 +255,7 @@ class WallFindings {
                         q.cutHeight = q.high();
                         q.cut = true;
                     }
-            }));
+            });
         }
     }
 
@@ -271,6 +279,8 @@ class WallFindings {
     const Project& project_;
     const Catalog& catalog_;
     std::vector<Finding>& out_;
+    std::map<std::pair<std::string, std::string>, std::size_t> alike_; ///< by id and wall
+    bool few_ = true; ///< the last added is among the first of its sort
 };
 
 } // namespace

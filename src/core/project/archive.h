@@ -22,6 +22,26 @@ namespace owl {
 
 /// Bytes of one text, entries of one list.
 inline constexpr std::size_t longestText = 4000, mostEntries = 10'000;
+/// What is planned within two seconds and 300 MB (docs/your-work.md): fewer of the lists that cost more than
+/// their room.
+inline constexpr std::size_t mostOf(std::string_view list) {
+    constexpr std::pair<std::string_view, std::size_t> fewer[]{
+        {"rooms", 200},           {"walls", 200},        {"corners", 400},
+        {"alcoves", 200},         {"pieces", 300},       {"studs", 1000},
+        {"proposed_studs", 1000}, {"odd_signals", 1000}, {"obstacles", 1000},
+        {"furniture", 1000},      {"openings", 1000},    {"ceiling", 1000},
+        {"items", 1000},          {"recipes", 200},      {"coats", 50},
+        {"finish_on", 1000},      {"cut_to_fit", 1000},  {"boards", 3000}};
+    for (const auto& [name, most] : fewer)
+        if (name == list)
+            return most;
+    return mostEntries;
+}
+/// And in the whole project: things on pieces; studs, signals and things on walls.
+inline constexpr std::size_t mostThings = 3000, mostOnWalls = 5000;
+/// Numbers of one series, which stand in one text: 30 m in steps of a tenth of a millimetre. Each is written
+/// with as many digits as it takes to read it back, at most 24 letters and a blank.
+inline constexpr std::size_t mostOfSeries = 320'000;
 
 /// Ids are joined by slashes, in cut jobs and in the paths of changes. Empty, or what is wrong with it.
 /// In `finish_on` it names a part or, behind a slash, one of its faces.
@@ -66,7 +86,7 @@ class Writer {
     void series(const char* key, const std::vector<double>& v, double, double) {
         std::string all;
         for (double d : v)
-            all += fmt::format("{}{:.6g}", all.empty() ? "" : " ", d);
+            all += fmt::format("{}{}", all.empty() ? "" : " ", d); // the fewest digits that read back as it
         out[key] = all;
     }
     void whole(const char* key, const int& v, int, int) { out[key] = v; }
@@ -173,7 +193,7 @@ class Reader {
         const auto* j = get(key);
         if (!j)
             return;
-        if (!j->is_string() || j->get_ref<const std::string&>().size() > 1'000'000)
+        if (!j->is_string() || j->get_ref<const std::string&>().size() > mostOfSeries * 25)
             throw DocumentFault{
                 fmt::format("{}: it must be numbers in one text, with blanks between.", at(key))};
         v.clear();
@@ -190,6 +210,8 @@ class Reader {
             if (fault != std::errc() || !(d >= low && d <= high))
                 throw DocumentFault{fmt::format("{}: its number {} is not one between {} and {}.", at(key),
                                                 v.size() + 1, low, high)};
+            if (v.size() == mostOfSeries)
+                throw DocumentFault{fmt::format("{}: more than {} numbers.", at(key), mostOfSeries)};
             v.push_back(d);
             p = next;
         }
@@ -219,7 +241,7 @@ class Reader {
             return;
         if (!j->is_string())
             throw DocumentFault{fmt::format("{}: {} must be a text in quotes.", at(key), shown(*j))};
-        v = withoutControls(j->get<std::string>());
+        v = isolated(withoutControls(j->get<std::string>()));
         if (v.size() > longestText)
             throw DocumentFault{
                 fmt::format("{}: this text is longer than {} letters.", at(key), longestText)};
@@ -335,8 +357,8 @@ class Reader {
     void array(const nlohmann::ordered_json& j, const char* key) const {
         if (!j.is_array())
             throw DocumentFault{fmt::format("{}: {} must be a list in brackets.", at(key), shown(j))};
-        if (j.size() > mostEntries)
-            throw DocumentFault{fmt::format("{}: more than {} entries.", at(key), mostEntries)};
+        if (j.size() > mostOf(key))
+            throw DocumentFault{fmt::format("{}: more than {} entries.", at(key), mostOf(key))};
     }
     static std::string shown(const nlohmann::ordered_json& j) {
         std::string s = j.dump(-1, ' ', false, nlohmann::json::error_handler_t::replace);

@@ -37,7 +37,9 @@ void set(json& object, const std::vector<std::string>& path, std::size_t at, con
         });
         if (it == object.end())
             throw DocumentFault{fmt::format("{}: there is nothing called \"{}\".", whole, key)};
-        if (last)
+        if (last && value.is_null())
+            object.erase(it);
+        else if (last)
             *it = value;
         else
             set(*it, path, at + 1, value, whole);
@@ -95,7 +97,56 @@ void make(Project& p, const Change& c) {
     }
 }
 
-/// Keys whose values differ, one level down where both are objects.
+/// Whether `after` is `before` with some taken out, by ids.
+template <typename L, typename F> bool onlyFewer(const L& before, const L& after, F idOf) {
+    auto b = before.begin();
+    for (const auto& item : after) {
+        while (b != before.end() && idOf(*b) != idOf(item))
+            ++b;
+        if (b == before.end())
+            return false;
+        ++b;
+    }
+    return true;
+}
+bool onlyFewer(const json& before, const json& after) {
+    const auto named = [](const json& list) {
+        return list.is_array() && std::all_of(list.begin(), list.end(), [](const json& o) {
+                   return o.is_object() && o.contains("id") && o.at("id").is_string();
+               });
+    };
+    return named(before) && named(after) && !before.empty() &&
+           onlyFewer(before, after, [](const json& o) { return o.at("id"); });
+}
+
+/// Leaves of two lists only what differs: nothing of equal ones; of things with ids those that are not the
+/// same, where none came and none moved.
+template <typename T> void onlyWhatDiffers(std::vector<T>& a, std::vector<T>& b) {
+    if (a == b) {
+        a.clear();
+        b.clear();
+        return;
+    }
+    if constexpr (requires { a.front().id; }) {
+        if (!onlyFewer(a, b, [](const T& t) { return t.id; }))
+            return;
+        std::vector<T> was, is;
+        std::size_t at = 0;
+        for (auto& item : a) {
+            const bool there = at < b.size() && b[at].id == item.id;
+            if (!there)
+                was.push_back(std::move(item));
+            else if (T& now = b[at++]; !(now == item)) {
+                was.push_back(std::move(item));
+                is.push_back(std::move(now));
+            }
+        }
+        a = std::move(was);
+        b = std::move(is);
+    }
+}
+
+/// Keys whose values differ, further down where both are objects or lists of the same things.
 void differences(const json& before, const json& after, const std::string& path, std::vector<Change>& out) {
     for (const auto& [key, value] : after.items()) {
         const json* old = before.contains(key) ? &before.at(key) : nullptr;
@@ -103,7 +154,16 @@ void differences(const json& before, const json& after, const std::string& path,
             continue;
         if (old && old->is_object() && value.is_object())
             differences(*old, value, path + "/" + key, out);
-        else
+        else if (old && onlyFewer(*old, value)) {
+            auto now = value.begin();
+            for (const json& was : *old) {
+                const std::string id = was.at("id").get<std::string>();
+                if (now != value.end() && now->at("id") == id)
+                    differences(was, *now++, path + "/" + key + "/" + id, out);
+                else
+                    out.push_back({path + "/" + key + "/" + id, nullptr});
+            }
+        } else
             out.push_back({path + "/" + key, value});
     }
     for (const auto& [key, value] : before.items())
@@ -138,9 +198,20 @@ std::vector<Change> changesOf(const Wall& before, const Wall& after) {
     Wall b = after;
     a.scan.reset();
     b.scan.reset();
+    onlyWhatDiffers(a.studs, b.studs);
+    onlyWhatDiffers(a.proposed, b.proposed);
+    onlyWhatDiffers(a.oddMarks, b.oddMarks);
+    onlyWhatDiffers(a.obstacles, b.obstacles);
+    onlyWhatDiffers(a.furniture, b.furniture);
+    onlyWhatDiffers(a.openings, b.openings);
     return differencesOf(a, b, "walls/" + before.id);
 }
 std::vector<Change> changesOf(const Piece& before, const Piece& after) {
+    if (before.load == after.load) { // what stands on it may be a thousand things, and few remedies touch it
+        Piece a = before, b = after;
+        a.load = b.load = {};
+        return differencesOf(a, b, "pieces/" + before.id);
+    }
     return differencesOf(before, after, "pieces/" + before.id);
 }
 std::vector<Change> changesOf(const Alcove& before, const Alcove& after) {

@@ -46,6 +46,8 @@ class LimitsArchive {
         range(key, v, low, high, [](double d) { return fmt::format("{:g}", d); });
     }
     void series(const char* key, std::vector<double>& v, double low, double high) {
+        if (v.size() > mostOfSeries)
+            say(key, fmt::format("these are more than {} numbers", mostOfSeries));
         for (auto& d : v)
             number(key, d, low, high);
     }
@@ -141,8 +143,8 @@ class LimitsArchive {
             v = end;
     }
     void entries(const char* key, std::size_t n) {
-        if (n > mostEntries)
-            say(key, fmt::format("these are more than {} entries", mostEntries));
+        if (n > mostOf(key))
+            say(key, fmt::format("these are more than {} entries", mostOf(key)));
     }
     static std::string spoken(std::string key) {
         std::replace(key.begin(), key.end(), '_', ' ');

@@ -38,11 +38,30 @@ void checkFinishes(const Project& p, const std::string& file) {
     }
 }
 
+/// What all lists of the project come to together.
+void checkTotals(const Project& p, const std::string& file) {
+    std::size_t things = 0, onWalls = 0;
+    for (const auto& piece : p.pieces)
+        things += piece.load.items.size();
+    for (const auto& w : p.walls)
+        onWalls += w.studs.size() + w.proposed.size() + w.oddMarks.size() + w.obstacles.size() +
+                   w.furniture.size() + w.openings.size() + w.ceiling.size();
+    if (things > mostThings)
+        throw DocumentFault{fmt::format("{}: pieces: {} things stand on them; a project holds at most {}.",
+                                        file, things, mostThings)};
+    if (onWalls > mostOnWalls)
+        throw DocumentFault{
+            fmt::format("{}: walls: {} studs, signals and things are on them; a project holds at "
+                        "most {}.",
+                        file, onWalls, mostOnWalls)};
+}
+
 } // namespace
 
 void checkReferences(const Project& p, const std::string& file) {
     if (p.style.denominator != 16 && p.style.denominator != 32 && p.style.denominator != 64)
         throw DocumentFault{fmt::format("{}: tape_fraction: it can be 16, 32 or 64.", file)};
+    checkTotals(p, file);
     const Catalog& c = catalog();
     for (std::size_t i = 0; i < p.walls.size(); ++i) {
         const Wall& w = p.walls[i];

@@ -117,7 +117,7 @@ tl::expected<ScanWall, std::string> readScanWall(std::string_view text, const st
         if (doc.value("version", json()) != 1)
             throw Fault{file + ": version: this program reads version 1."};
         ScanWall w;
-        w.length = in.need("length_mm", 200, 50'000);
+        w.length = in.need("length_mm", 200, 30'000);
         w.cover = in.get("cover_mm", 12.5, 0, 100);
         w.step = in.get("step_mm", 2, 0.05, 50);
         const double width = in.get("stud_width_mm", 38, 5, 300);

@@ -57,22 +57,34 @@ Trace simulateScan(const ScanWall& wall, std::uint64_t seed) {
     for (int i = 0; i < count; ++i)
         spikes.push_back({dice.between(0, wall.length), dice.between(4, 9)});
     Trace t;
-    const double base = 14;
-    for (double x = 0; x <= wall.length; x += wall.step) {
-        double v = base;
-        for (const auto& w : waves)
-            v += w.height * std::sin(2 * std::numbers::pi * x / w.length + w.phase);
-        for (const auto& h : wall.studs)
-            v += height * blurredStep(x, h, blur);
-        for (const auto& h : wall.pipes)
-            v += height * pipeShare * blurredStep(x, h, blur);
-        for (const auto& h : wall.plates)
-            v += height * plateShare * blurredStep(x, h, blur);
-        for (const auto& s : spikes)
-            v += s.height * std::exp(-0.5 * std::pow((x - s.at) / 3.5, 2));
-        v += wall.noise.white * dice.normal();
+    for (double x = 0; x <= wall.length; x += wall.step)
         t.at.push_back(x);
-        t.reading.push_back(std::round(std::clamp(v, 0.0, 100.0) * 10) / 10);
+    const double base = 14;
+    t.reading.assign(t.at.size(), base);
+    for (std::size_t i = 0; i < t.at.size(); ++i)
+        for (const auto& w : waves)
+            t.reading[i] += w.height * std::sin(2 * std::numbers::pi * t.at[i] / w.length + w.phase);
+    // Each adds only where it can be told from nothing: beyond six standard deviations a step is 0 or 1 to
+    // the last digit, and beyond ten a screw head is less than the last digit of a reading.
+    const auto over = [&](double from, double to, auto value) {
+        const auto first = std::lower_bound(t.at.begin(), t.at.end(), from);
+        for (auto i = static_cast<std::size_t>(first - t.at.begin()); i < t.at.size() && t.at[i] <= to; ++i)
+            t.reading[i] += value(t.at[i]);
+    };
+    const auto step = [&](const std::vector<Hidden>& all, double high) {
+        const double reach = 6 * std::numbers::sqrt2 * blur;
+        for (const auto& h : all)
+            over(h.left - reach, h.right + reach, [&](double x) { return high * blurredStep(x, h, blur); });
+    };
+    step(wall.studs, height);
+    step(wall.pipes, height * pipeShare);
+    step(wall.plates, height * plateShare);
+    for (const auto& s : spikes)
+        over(s.at - 35, s.at + 35,
+             [&](double x) { return s.height * std::exp(-0.5 * std::pow((x - s.at) / 3.5, 2)); });
+    for (double& v : t.reading) {
+        v += wall.noise.white * dice.normal();
+        v = std::round(std::clamp(v, 0.0, 100.0) * 10) / 10;
     }
     return t;
 }

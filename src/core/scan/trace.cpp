@@ -12,7 +12,7 @@ namespace owl {
 namespace {
 
 constexpr std::size_t mostLines = 4'000'000;
-constexpr double longestWall = 50'000; // mm
+constexpr double longestWall = 30'000; // mm; what a project's wall may have
 constexpr std::string_view traceHeader = "position_mm,reading";
 
 std::string_view trimmed(std::string_view s) {
@@ -89,7 +89,8 @@ tl::expected<Trace, std::string> readTraceCsv(std::string_view text, const std::
             return wrong(
                 fmt::format("\"{}\" is not a position and a reading such as 402.5,37.1.", shortened(line)));
         if (*x < -1000 || *x > longestWall)
-            return wrong(fmt::format("a position of {:g} mm lies outside any wall.", *x));
+            return wrong(fmt::format("a position of {} mm lies outside any wall; one is at most {:g} m long.",
+                                     *x, longestWall / 1000));
         if (!t.empty() && *x < t.at.back())
             return wrong(
                 fmt::format("the position falls from {:g} to {:g}; they must rise.", t.at.back(), *x));
@@ -109,7 +110,7 @@ std::string traceCsv(const Trace& trace) {
     std::string out(traceHeader);
     out += '\n';
     for (std::size_t i = 0; i < trace.size(); ++i)
-        out += fmt::format("{:.6g},{:.4g}\n", std::round(trace.at[i] * 100) / 100,
+        out += fmt::format("{},{}\n", std::round(trace.at[i] * 100) / 100,
                            std::round(trace.reading[i] * 100) / 100);
     return out;
 }

@@ -1,5 +1,6 @@
 #include "strength/rod.h"
 
+#include "strength/effort.h"
 #include "strength/wood.h"
 
 #include <algorithm>
@@ -197,6 +198,7 @@ double bedAcross(double G) {
 }
 
 RodResult rodOf(const RodInput& in, const RodLoad& load) {
+    countEffort(2);
     return Rod(in).run(load);
 }
 

@@ -195,8 +195,11 @@ class RodJudge : RodWork {
     WorstOf over(const RailBench& b, const char* id, const char* title, const char* unit, F use) {
         const RodInput standing = input(false);
         const RodInput leaning = input(true);
+        std::size_t n = 0; // every check asks the same places in the same order
         return worstOver(b, id, title, unit, "rod", [&](const AtSupport& at) {
-            return use(rodOf(at.leaning() ? leaning : standing, loadAt(at.V, at.M)), at);
+            if (n == rods_.size())
+                rods_.push_back(rodOf(at.leaning() ? leaning : standing, loadAt(at.V, at.M)));
+            return use(rods_[n++], at);
         });
     }
     void keep(WorstOf w, Working working) {
@@ -377,6 +380,7 @@ class RodJudge : RodWork {
         v_.checks.push_back(std::move(c));
     }
 
+    std::vector<RodResult> rods_; ///< of every place and load, once they are known
     RailVerdict v_;
     StaticsCache& cache_;
     double factor_;
