@@ -3,6 +3,7 @@
 #include "app/draw.h"
 #include "app/words.h"
 #include "files/file.h"
+#include "project/project_file.h"
 
 #include <QBuffer>
 #include <QPainter>
@@ -159,6 +160,8 @@ std::optional<QString> writeBookPdf(const QString& file, const Project& project,
 
 std::optional<QString> writePdf(const QString& file, const std::vector<Block>& blocks,
                                 const Project& project) {
+    if (const auto why = whyNotOver(file.toStdString()))
+        return words(*why);
     QBuffer bytes; // whole or not at all: the old book stays until the new one is printed
     bytes.open(QIODevice::WriteOnly);
     QPdfWriter pdf(&bytes);

@@ -1,6 +1,7 @@
 #include "app/canvas.h"
 
 #include "app/text_label.h"
+#include "app/type_line.h"
 
 #include <QApplication>
 #include <QHelpEvent>
@@ -16,7 +17,7 @@ constexpr int titleHeight = 20;
 }
 
 Canvas::Canvas(QWidget* parent)
-    : QWidget(parent), editor_(new QLineEdit(this)), wrong_(new TextLabel({}, this)) {
+    : QWidget(parent), editor_(new TypeLine(this)), wrong_(new TextLabel({}, this)) {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setObjectName("canvas");
@@ -25,6 +26,10 @@ Canvas::Canvas(QWidget* parent)
     editor_->setObjectName("dimensionEditor");
     editor_->setAccessibleName(tr("Dimension"));
     editor_->installEventFilter(this);
+    connect(editor_, &QLineEdit::textEdited, this, [this](const QString& text) {
+        if (onTyping)
+            onTyping(editing_, text);
+    });
     wrong_->hide();
     wrong_->setObjectName("wrong");
     wrong_->setWordWrap(true);
@@ -157,9 +162,7 @@ bool Canvas::editField(const QString& field) {
         for (const auto& s : p.drawing.shapes)
             if (QString::fromStdString(s.field) == field)
                 editor_->setText(QString::fromStdString(s.text));
-    const int w = std::max(96, r.width() + 30);
-    editor_->setGeometry(std::clamp(r.center().x() - w / 2, 0, std::max(0, width() - w)), r.center().y() - 14,
-                         w, 28);
+    placeEditor();
     editor_->setProperty("wrong", false);
     wrong_->hide();
     editor_->show();
@@ -168,16 +171,37 @@ bool Canvas::editField(const QString& field) {
     return true;
 }
 
+/// Over the number it changes, wherever that stands by now.
+void Canvas::placeEditor() {
+    const QRect r = editing_.isEmpty() ? QRect() : fieldRect(editing_);
+    if (r.isNull())
+        return;
+    const int w = std::max(96, r.width() + 30);
+    editor_->setGeometry(std::clamp(r.center().x() - w / 2, 0, std::max(0, width() - w)), r.center().y() - 14,
+                         w, 28);
+}
+
 void Canvas::closeEditor() {
+    if (!editing_.isEmpty() && editor_->isModified() && onTyping)
+        onTyping({}, {});
     editing_.clear();
     editor_->hide();
     wrong_->hide();
 }
 
-void Canvas::accept(bool next) {
-    const QString field = editing_;
-    const auto problem = onTyped ? onTyped(field, editor_->text()) : std::optional<QString>();
-    if (problem) { // the text stays; the sentence says what was not understood
+std::optional<QString> Canvas::settle() {
+    if (editing_.isEmpty())
+        return std::nullopt;
+    auto problem = editor_->isModified() ? take() : std::nullopt;
+    if (!problem)
+        closeEditor();
+    return problem;
+}
+
+/// Hands the typed answer over. Where it is not understood the text stays, with the sentence that says why.
+std::optional<QString> Canvas::take() {
+    const auto problem = onTyped ? onTyped(editing_, editor_->text()) : std::optional<QString>();
+    if (problem) {
         editor_->setProperty("wrong", true);
         editor_->setStyleSheet(editor_->styleSheet());
         wrong_->setText(*problem);
@@ -187,8 +211,16 @@ void Canvas::accept(bool next) {
                      editor_->geometry().bottom() + 2);
         wrong_->show();
         wrong_->raise();
-        return;
+    } else {
+        editor_->setModified(false);
     }
+    return problem;
+}
+
+void Canvas::accept(bool next) {
+    const QString field = editing_;
+    if (take())
+        return;
     closeEditor();
     if (next) {
         const QStringList all = fields();
@@ -246,7 +278,8 @@ bool Canvas::focusNextPrevChild(bool next) {
 void Canvas::mousePressEvent(QMouseEvent* e) {
     if (e->button() != Qt::LeftButton)
         return;
-    closeEditor();
+    if (settle())
+        return; // what was typed is mended or given up first
     pressed_ = turned_ = e->pos();
     dragging_ = turning_ = false;
     dragId_.clear();

@@ -44,6 +44,10 @@ class Canvas : public QWidget {
     /// Takes a typed answer for a field; gives a sentence when it is not understood, nothing when it was
     /// taken.
     std::function<std::optional<QString>(const QString& field, const QString& typed)> onTyped;
+    /// Something is being typed for a field; no field: no more.
+    std::function<void(const QString& field, const QString& text)> onTyping;
+    /// Takes what stands in the editor; why it cannot be taken, where it cannot.
+    std::optional<QString> settle();
     /// A drag of the thing with this id: millimetres from where it was taken hold of. phase 0 begin, 1 move,
     /// 2 end.
     std::function<void(const QString& id, Point from, Point now, int phase, double mmPerPixel)> onDrag;
@@ -60,7 +64,7 @@ class Canvas : public QWidget {
     bool focusNextPrevChild(bool next) override;
     bool eventFilter(QObject*, QEvent*) override;
     bool event(QEvent*) override;
-    void resizeEvent(QResizeEvent*) override { closeEditor(); }
+    void resizeEvent(QResizeEvent*) override { placeEditor(); }
 
   private:
     struct PanelHits {
@@ -74,7 +78,9 @@ class Canvas : public QWidget {
     [[nodiscard]] const Shape& shapeOf(std::size_t panel, const HitArea& h) const {
         return panels_[panel].drawing.shapes[h.shape];
     }
+    std::optional<QString> take();
     void accept(bool next);
+    void placeEditor();
     void closeEditor();
     [[nodiscard]] QStringList fields() const;
     [[nodiscard]] Fit fitOf(std::size_t panel) const;

@@ -62,13 +62,22 @@ void rest() {
     loop.exec();
 }
 
+/// What it is drawn on must not be a project: those who type a name too few would lose one.
+bool mayDraw(const QString& file) {
+    const auto why = owl::whyNotOver(file.toStdString());
+    if (why)
+        fail(QString::fromStdString(*why));
+    return !why;
+}
+
 void takeShot(owl::MainWindow& window, const QString& file) {
     QApplication::processEvents();
     QApplication::processEvents();
     rest(); // remedies are tried when the hands rest
     QApplication::processEvents();
     rest(); // and the panel takes its new height after that
-    window.grab().save(file);
+    if (mayDraw(file))
+        window.grab().save(file);
 }
 
 /// Pictures for the documentation: every station as PREFIX-place.png .., then Place once for every room with
@@ -217,9 +226,12 @@ int main(int argc, char** argv) {
         if (parser.isSet(shots))
             takeShots(window, document.project(), parser.value(shots));
         rest();
-        return parser.isSet(shot) && !window.grab().save(parser.value(shot))
-                   ? fail(parser.value(shot) + ": it cannot be written.")
-                   : 0;
+        if (!parser.isSet(shot))
+            return 0;
+        if (!mayDraw(parser.value(shot)))
+            return 2;
+        return window.grab().save(parser.value(shot)) ? 0
+                                                      : fail(parser.value(shot) + ": it cannot be written.");
     }
     return QApplication::exec();
 }

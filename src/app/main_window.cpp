@@ -87,29 +87,45 @@ void MainWindow::wire() {
     connect(perch_, &Perch::chosen, this, &MainWindow::choosePiece);
     connect(apart_, &QSlider::valueChanged, this, [this] { refreshBench(doc_->project(), doc_->plan()); });
     canvas_->onTyped = [this](const QString& f, const QString& t) { return typed(f, t); };
+    canvas_->onTyping = [this](const QString& id, const QString& text) {
+        const auto field = fieldNamed(id);
+        typing(field ? &*field : nullptr, text);
+    };
+    notes_->onTyping = [this](const Field* f, const QString& text) { typing(f, text); };
     canvas_->onDrag = [this](const QString& id, Point from, Point now, int phase, double mm) {
         dragged(id, from, now, phase, mm);
     };
     canvas_->onClick = [this](const QString& id) { clicked(id); };
-    notes_->onTyped = [this](const Field& f, const QString& t) -> std::optional<QString> {
+    const auto editOf = [this](const Field& f, const QString& t) -> tl::expected<Edit, QString> {
+        const auto edit = f.set(t.toStdString());
+        if (!edit)
+            return tl::unexpected(words(edit.error()));
+        if (const auto why = doc_->wouldRefuse(*edit))
+            return tl::unexpected(*why);
+        doc_->endMerge();
+        return *edit;
+    };
+    notes_->onTyped = [this, editOf](const Field& f, const QString& t) -> std::optional<QString> {
         if (f.kind == FieldKind::file) {
             QTimer::singleShot(0, this, [this] { actions_.at("readScan")->trigger(); });
             return std::nullopt;
         }
-        const auto edit = f.set(t.toStdString());
+        const auto edit = editOf(f, t);
         if (!edit) {
-            refuse(words(edit.error()));
-            return words(edit.error());
+            refuse(edit.error());
+            return edit.error();
         }
-        if (const auto why = doc_->wouldRefuse(*edit)) {
-            refuse(*why);
-            return why;
-        }
-        doc_->endMerge();
-        const Edit e = *edit;
-        QTimer::singleShot(
-            0, this, [this, e] { doc_->apply(e); }); // the panel is rebuilt; let its widget finish first
+        QTimer::singleShot(0, this, [this, e = *edit] {
+            doc_->apply(e);
+        }); // the panel is rebuilt; let its widget finish first
         return std::nullopt;
+    };
+    notes_->onSettled = [this, editOf](const Field& f, const QString& t) -> std::optional<QString> {
+        const auto edit = editOf(f, t);
+        if (edit)
+            return doc_->apply(*edit);
+        refuse(edit.error());
+        return edit.error();
     };
     notes_->onRemedy = [this](const Edit& e) {
         const Edit copy = e;
@@ -144,6 +160,7 @@ void MainWindow::wire() {
 }
 
 void MainWindow::goTo(Station s) {
+    settleTyped();
     station_ = s;
     finder_->hide(); // left open it would stand before what was asked for
     doc_->endMerge();
@@ -151,6 +168,7 @@ void MainWindow::goTo(Station s) {
 }
 
 void MainWindow::choosePiece(const QString& id) {
+    settleTyped();
     piece_ = id;
     if (const Piece* p = doc_->project().findPiece(id.toStdString()))
         wall_ = words(p->wall);
@@ -220,24 +238,45 @@ std::vector<Finding> MainWindow::findingsHere() const {
     return out;
 }
 
+std::optional<Field> MainWindow::fieldNamed(const QString& id) const {
+    if (!id.isEmpty())
+        for (const Station s : {station_, Station::place, Station::piece, Station::load, Station::hold})
+            for (auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s,
+                                    wall_.toStdString()))
+                if (words(f.id) == id && f.set)
+                    return std::move(f);
+    return std::nullopt;
+}
+
 std::optional<QString> MainWindow::typed(const QString& field, const QString& text) {
-    for (const Station s : {station_, Station::place, Station::piece, Station::load, Station::hold}) {
-        for (const auto& f : fieldsOf(doc_->project(), doc_->plan(), catalog(), piece_.toStdString(), s,
-                                      wall_.toStdString())) {
-            if (words(f.id) != field || !f.set)
-                continue;
-            const auto edit = f.set(text.toStdString());
-            if (!edit)
-                return words(edit.error());
-            doc_->endMerge();
-            if (text !=
-                words(
-                    f.value)) // the rounded number was left as it stands: nothing is changed by looking at it
-                return doc_->apply(*edit);
-            return std::nullopt;
-        }
+    const auto f = fieldNamed(field);
+    if (!f)
+        return tr("This number cannot be typed here.");
+    const auto edit = f->set(text.toStdString());
+    if (!edit)
+        return words(edit.error());
+    doc_->endMerge();
+    if (text == words(f->value)) // the rounded number was left as it stands: looking at it changes nothing
+        return std::nullopt;
+    return doc_->apply(*edit);
+}
+
+void MainWindow::typing(const Field* field, const QString& text) {
+    if (!field) {
+        doc_->typing({});
+        return;
     }
-    return tr("This number cannot be typed here.");
+    const auto edit = field->set(text.toStdString());
+    if (edit && !doc_->wouldRefuse(*edit))
+        doc_->typing(*edit);
+    else
+        doc_->typing({}, TypedText{field->label, text.toStdString()});
+}
+
+std::optional<QString> MainWindow::settleTyped() {
+    const auto drawing = canvas_->settle();
+    const auto panel = notes_->settle();
+    return drawing ? drawing : panel;
 }
 
 void MainWindow::showWorking() {
@@ -322,8 +361,10 @@ int MainWindow::roomForMessage() const {
 
 void MainWindow::say(const QString& sentence) {
     said_ = sentence;
+    message_->clear();
+    longMessage_->hide();
     if (message_->fontMetrics().horizontalAdvance(sentence) > roomForMessage()) {
-        refuse(sentence); // no word is cut off
+        sayAtLength(sentence);
         return;
     }
     message_->setText(sentence);
@@ -331,6 +372,25 @@ void MainWindow::say(const QString& sentence) {
     QTimer::singleShot(4000, message_, [this, sentence] {
         if (message_->text() == sentence)
             message_->clear();
+    });
+}
+
+/// A word in passing that the head has no room for floats before the drawing: whole, and nothing makes way
+/// for it.
+void MainWindow::sayAtLength(const QString& sentence) {
+    constexpr int margin = 16, least = 5000, aLetter = 40; // px, ms, ms
+    longMessage_->setText(sentence);
+    const QPoint corner = stack_->mapTo(this, QPoint(0, stack_->height()));
+    const int width = std::min(stack_->width() - 2 * margin, 720);
+    longMessage_->setFixedWidth(width);
+    const int height = longMessage_->heightForWidth(width);
+    longMessage_->setGeometry(corner.x() + (stack_->width() - width) / 2, corner.y() - height - margin, width,
+                              height);
+    longMessage_->show();
+    longMessage_->raise();
+    QTimer::singleShot(least + aLetter * static_cast<int>(sentence.size()), longMessage_, [this, sentence] {
+        if (longMessage_->text() == sentence)
+            longMessage_->hide();
     });
 }
 
@@ -342,14 +402,18 @@ void MainWindow::refuse(const QString& sentence) {
 void MainWindow::warn(const QString& sentence) {
     said_ = sentence;
     message_->clear();
+    longMessage_->hide();
     notice_->tell(sentence);
 }
 
 QString MainWindow::message() const {
-    return notice_->sentences().contains(said_) ? said_ : message_->text();
+    return notice_->sentences().contains(said_)                         ? said_
+           : longMessage_->isVisible() && longMessage_->text() == said_ ? said_
+                                                                        : message_->text();
 }
 
 void MainWindow::setTheme(ThemeName name) {
+    settleTyped();
     setCurrentTheme(name);
     qApp->setStyleSheet(currentTheme().styleSheet());
     QSettings().setValue("theme", name == ThemeName::dusk ? "dusk" : "day");

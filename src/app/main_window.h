@@ -56,6 +56,7 @@ class MainWindow : public QMainWindow {
 
   protected:
     void showEvent(QShowEvent*) override;
+    void changeEvent(QEvent*) override;
     void closeEvent(QCloseEvent*) override;
     void dragEnterEvent(QDragEnterEvent*) override;
     void dropEvent(QDropEvent*) override;
@@ -92,6 +93,7 @@ class MainWindow : public QMainWindow {
     void hover(const Edit* edit);
     /// A word in passing.
     void say(const QString& sentence);
+    void sayAtLength(const QString& sentence);
     /// Why something is not done; it goes when the next thing is.
     void refuse(const QString& sentence);
     [[nodiscard]] int roomForMessage() const;
@@ -102,8 +104,16 @@ class MainWindow : public QMainWindow {
     void holdAgain(const QString& path);
     /// True when the version before a damaged file was taken in its place.
     bool offerLastVersion(const QString& path, const QString& problem);
-    /// Where to save; empty: not at all.
-    QString whereToSave(bool as);
+    struct SaveTo {
+        QString path; ///< empty: not at all
+        Document::Replace replace = Document::Replace::known;
+    };
+    SaveTo whereToSave(bool as);
+    /// Takes what stands in an input and was not taken yet; why it cannot be, where it cannot.
+    std::optional<QString> settleTyped();
+    /// Something is being typed: what it would come to goes into the journal.
+    void typing(const Field* field, const QString& text);
+    [[nodiscard]] std::optional<Field> fieldNamed(const QString& id) const;
     /// Asks before files are replaced.
     bool mayReplace(const QStringList& files);
     void newFrom(const QString& kind);
@@ -131,7 +141,7 @@ class MainWindow : public QMainWindow {
     Notes* notes_ = nullptr;
     LedgerLine* ledger_ = nullptr;
     QStackedWidget* stack_ = nullptr;
-    QLabel *title_ = nullptr, *subtitle_ = nullptr, *message_ = nullptr;
+    QLabel *title_ = nullptr, *subtitle_ = nullptr, *message_ = nullptr, *longMessage_ = nullptr;
     QSlider* apart_ = nullptr;
     QFrame* banner_ = nullptr; ///< what other sessions left
     Notice* notice_ = nullptr;

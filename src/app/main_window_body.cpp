@@ -152,6 +152,11 @@ void MainWindow::buildBody() {
     column->addWidget(ledger_);
     setCentralWidget(centre);
     finder_ = new Finder(this);
+    longMessage_ = new TextLabel({}, this);
+    longMessage_->setObjectName("longMessage");
+    longMessage_->setWordWrap(true);
+    longMessage_->setAttribute(Qt::WA_TransparentForMouseEvents);
+    longMessage_->hide();
 }
 
 /// The wall in view and how it is looked at.
@@ -234,7 +239,10 @@ QAction* MainWindow::action(const QString& name, const QString& label, const QKe
     auto* a = new QAction(label, this);
     a->setObjectName(name);
     a->setShortcut(key);
-    connect(a, &QAction::triggered, this, [run = std::move(run)] { run(); });
+    connect(a, &QAction::triggered, this, [this, run = std::move(run)] {
+        settleTyped(); // a shortcut leaves no input by itself
+        run();
+    });
     addAction(a);
     actions_[name] = a;
     return a;

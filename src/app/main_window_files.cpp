@@ -26,6 +26,13 @@
 #include <sstream>
 
 namespace owl {
+namespace {
+
+QString lastVersionName(const QString& path) {
+    return words(lastVersionOf(path.toStdString()).filename().string());
+}
+
+} // namespace
 
 void MainWindow::addOfKind(const std::string& kind) {
     if (doc_->project().walls.empty()) {
@@ -59,6 +66,12 @@ void MainWindow::newFrom(const QString& kind) {
 void MainWindow::openFile(const QString& path) {
     if (path.endsWith(".csv", Qt::CaseInsensitive)) { // a trace dropped on the window
         readScan(path);
+        return;
+    }
+    if (path.contains(QChar::ReplacementCharacter) && !QFileInfo::exists(path)) {
+        warn(tr("%1: the letters of this name are not UTF-8, as they are on older disks; rename the file to "
+                "open it.")
+                 .arg(QFileInfo(path).fileName()));
         return;
     }
     bool readOnly = false;
@@ -100,7 +113,7 @@ void MainWindow::holdAgain(const QString& path) {
 }
 
 bool MainWindow::offerLastVersion(const QString& path, const QString& problem) {
-    const QFileInfo old(path + "~");
+    const QFileInfo old(QFileInfo(path).absolutePath() + "/" + lastVersionName(path));
     if (!old.exists() || !loadProject(old.filePath().toStdString()))
         return false;
     const int answer =
@@ -127,27 +140,47 @@ QString fileNameOf(QString name) {
 
 } // namespace
 
-QString MainWindow::whereToSave(bool as) {
+MainWindow::SaveTo MainWindow::whereToSave(bool as) {
     QString path = doc_->path();
+    const QString name = QFileInfo(path).fileName();
     const bool nameless = !Document::isFile(path);
+    const QString keepBoth = tr("Save mine under another name"),
+                  replace = tr("Replace it; it stays beside mine as %1").arg(lastVersionName(path)),
+                  stay = tr("Stay");
     if (!as && !nameless && doc_->readOnly()) {
-        warn(tr("%1 is in another window's hands; save under another name.").arg(QFileInfo(path).fileName()));
+        // A window that has ended holds nothing any more, and what it did is seen by what the file says.
+        const bool free = doc_->hold().take(path);
+        const int answer =
+            free ? askChoice(
+                       doc_->changedOutside()
+                           ? tr("%1 was in another window's hands, which has changed it and let it go. Both "
+                                "can "
+                                "be kept.")
+                                 .arg(name)
+                           : tr("%1 was in another window's hands, which has let it go as it was.").arg(name),
+                       {keepBoth, replace, stay})
+                 : 0;
+        if (!free)
+            warn(tr("%1 is in another window's hands; save under another name.").arg(name));
+        if (answer == 1)
+            return {path, Document::Replace::any};
+        doc_->setReadOnly(true); // it was only asked for
+        if (answer != 0)
+            return {};
         as = true;
     }
     if (!as && !nameless && doc_->changedOutside()) {
         const int answer = askChoice(
-            tr("%1 was changed by somebody else since it was opened here. Both can be kept.")
-                .arg(QFileInfo(path).fileName()),
-            {tr("Save mine under another name"),
-             tr("Replace it; it stays beside mine as %1~").arg(QFileInfo(path).fileName()), tr("Stay")});
+            tr("%1 was changed by somebody else since it was opened here. Both can be kept.").arg(name),
+            {keepBoth, replace, stay});
         if (answer == 1)
-            return path;
+            return {path, Document::Replace::any};
         if (answer != 0)
             return {};
         as = true;
     }
     if (!as && !nameless)
-        return path;
+        return {path, Document::Replace::known};
     QString chosen = askFile(
         true, nameless ? QDir::homePath() + "/" + fileNameOf(words(doc_->project().name)) + ".owl" : path);
     if (chosen.isEmpty())
@@ -157,7 +190,7 @@ QString MainWindow::whereToSave(bool as) {
         if (!mayReplace({chosen}))
             return {};
     }
-    return chosen;
+    return {chosen, Document::Replace::any};
 }
 
 bool MainWindow::mayReplace(const QStringList& files) {
@@ -172,33 +205,42 @@ bool MainWindow::mayReplace(const QStringList& files) {
 }
 
 bool MainWindow::save(bool as) {
-    const QString path = whereToSave(as);
+    const auto typed = settleTyped();
+    const auto [path, replace] = whereToSave(as);
     if (path.isEmpty())
         return false;
     const bool other = QFileInfo(path).absoluteFilePath() != doc_->path();
-    if (!other && doc_->readOnly()) {
+    if (!other && replace == Document::Replace::any && doc_->readOnly() && !doc_->hold().take(path)) {
         warn(tr("%1 is in another window's hands; save under another name.").arg(QFileInfo(path).fileName()));
         return false;
     }
-    if (other && QFileInfo::exists(path) && !doc_->hold().take(path)) {
+    if (other && isThere(path.toStdString()) && !doc_->hold().take(path)) {
         warn(tr("%1 is open in another window; save under another name.").arg(QFileInfo(path).fileName()));
         return false;
     }
-    if (const auto problem = doc_->save(path)) {
+    if (const auto problem = doc_->save(path, replace)) {
         warn(*problem);
         return false;
     }
     doc_->hold().take(path);
     remember(doc_->path());
     say(tr("Saved as %1").arg(QFileInfo(path).fileName()));
+    if (typed)
+        warn(tr("All is saved but what is being typed: %1").arg(*typed));
     return true;
 }
 
 /// What other sessions left is offered, one at a time, until somebody answers; nothing that happens in this
 /// window answers for them.
 void MainWindow::offerJournals() {
-    if (doc_->journal())
-        left_ = doc_->journal()->left();
+    auto now = doc_->journal() ? doc_->journal()->left() : std::vector<LeftJournal>();
+    const bool same = std::equal(
+        now.begin(), now.end(), left_.begin(), left_.end(), [](const LeftJournal& a, const LeftJournal& b) {
+            return a.file == b.file && a.hash == b.hash && a.newerFile == b.newerFile;
+        });
+    left_ = std::move(now);
+    if (same && banner_->isHidden() == left_.empty())
+        return; // a button that somebody is about to press stays where it is
     delete banner_->layout();
     qDeleteAll(banner_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));
     banner_->setVisible(!left_.empty());
@@ -237,13 +279,17 @@ void MainWindow::answerJournal(bool take) {
     if (take) {
         bool readOnly = false;
         const QString before = doc_->path();
-        if (!mayLeave() || !mayHold(words(j.about.path), readOnly))
+        if (!mayLeave() || !mayHold(words(j.about.guard.path), readOnly))
             return;
         if (const auto problem = doc_->takeUp(j)) {
             warn(*problem);
             holdAgain(before);
-        } else if (readOnly) {
-            doc_->setReadOnly(true);
+        } else {
+            if (readOnly)
+                doc_->setReadOnly(true);
+            if (j.about.typed)
+                warn(tr("In '%1' stood '%2', which was not taken yet.")
+                         .arg(words(j.about.typed->label), words(j.about.typed->text)));
         }
         station_ = Station::place;
         refresh();
@@ -251,8 +297,8 @@ void MainWindow::answerJournal(bool take) {
                    tr("Let the edits of %1 from %2 go for good?").arg(words(j.name), words(j.about.written)),
                    {tr("Let them go"), tr("Stay")}) != 0) {
         return;
-    } else if (!JournalKeeper::drop(j)) {
-        warn(tr("Another window has taken them up already."));
+    } else if (const auto answer = JournalKeeper::drop(j); answer != JournalKeeper::Answer::done) {
+        warn(toldOf(answer));
     }
     offerJournals();
 }
@@ -263,7 +309,18 @@ void MainWindow::showEvent(QShowEvent* e) {
         offerJournals();
 }
 
+/// Other windows take offers up, let them go, or end and leave more.
+void MainWindow::changeEvent(QEvent* e) {
+    QMainWindow::changeEvent(e);
+    if (e->type() == QEvent::ActivationChange && isActiveWindow() && isVisible())
+        QTimer::singleShot(0, this, [this] { offerJournals(); });
+}
+
 bool MainWindow::mayLeave() {
+    if (const auto typed = settleTyped())
+        if (askChoice(tr("What is being typed cannot be taken: %1").arg(*typed),
+                      {tr("Leave it"), tr("Stay")}) != 0)
+            return false;
     if (!doc_->modified() || (doc_->project().pieces.empty() && doc_->project().walls.empty()))
         return true;
     const int answer = askChoice(tr("Save the changes to %1 first?").arg(words(doc_->project().name)),
@@ -323,6 +380,7 @@ void MainWindow::printVisitSheet() {
 }
 
 void MainWindow::exportFiles() {
+    settleTyped();
     const QString folder =
         Document::isFile(doc_->path()) ? QFileInfo(doc_->path()).absolutePath() : QDir::homePath();
     const QString pdf = askFile(true, folder + "/" + fileNameOf(words(doc_->project().name)) + " book.pdf");
@@ -345,6 +403,11 @@ void MainWindow::exportFiles() {
         all << stem + name;
     if (!mayReplace(all))
         return;
+    for (const QString& f : all)
+        if (const auto why = whyNotOver(f.toStdString())) {
+            warn(words(*why));
+            return;
+        }
     if (const auto problem = writeBookPdf(stem + ".pdf", doc_->project(), doc_->plan())) {
         warn(*problem);
         return;

@@ -34,6 +34,7 @@ void MainWindow::fillWalls() {
 }
 
 void MainWindow::chooseWall(const QString& id) {
+    settleTyped();
     const Project& p = doc_->project();
     if (!p.findWall(id.toStdString()))
         return;
@@ -49,6 +50,7 @@ void MainWindow::chooseWall(const QString& id) {
 }
 
 void MainWindow::setPlaceMode(PlaceMode mode) {
+    settleTyped();
     mode_ = mode;
     if (mode == PlaceMode::practice && practice_.trace.empty())
         newPractice();

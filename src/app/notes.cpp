@@ -2,6 +2,7 @@
 
 #include "app/edge_sketch.h"
 #include "app/quiet_combo.h"
+#include "app/type_line.h"
 #include "app/words.h"
 #include "piece/edges.h"
 
@@ -233,24 +234,35 @@ QWidget* Notes::makeInput(const Field& field) {
                 [this, box, id = field.id](int) { answer(id, box->currentData().toString()); });
         return box;
     }
-    auto* edit = new QLineEdit(words(field.value));
-    connect(edit, &QLineEdit::editingFinished, this, [this, edit, id = field.id] { type(edit, id); });
+    auto* edit = new TypeLine(words(field.value));
+    connect(edit, &QLineEdit::editingFinished, this, [this, edit, id = field.id] { type(edit, id, false); });
+    connect(edit, &QLineEdit::textEdited, this, [this, id = field.id](const QString& text) {
+        if (const Field* f = fieldOf(id); f && onTyping)
+            onTyping(text == words(f->value) ? nullptr : f, text);
+    });
     return edit;
 }
 
-void Notes::type(QLineEdit* edit, const std::string& id) {
+std::optional<QString> Notes::type(QLineEdit* edit, const std::string& id, bool now) {
     const Field* known = fieldOf(id);
     if (showing_ || !known || edit->text() == words(known->value)) {
         edit->setProperty("wrong", false);
-        return;
+        if (known && !showing_ && onTyping)
+            onTyping(nullptr, {});
+        return std::nullopt;
     }
-    if (!onTyped)
-        return;
+    const auto& take = now ? onSettled : onTyped;
+    if (!take)
+        return std::nullopt;
     const Field field = *known;
+    const QString text = edit->text();
     QPointer<QLineEdit> guard(edit);
-    const auto problem = onTyped(field, edit->text());
+    edit->setModified(false); // what is taken comes back as the program writes it
+    const auto problem = take(field, text);
     if (!guard)
-        return; // the panel was rebuilt: the answer was taken
+        return problem; // the panel was rebuilt: the answer was taken
+    if (problem)
+        edit->setModified(true);
     auto* wrong = edit->parentWidget()->findChild<QLabel*>("wrong:" + words(field.id));
     edit->setProperty("wrong", problem.has_value());
     edit->setStyleSheet(edit->styleSheet());
@@ -258,6 +270,14 @@ void Notes::type(QLineEdit* edit, const std::string& id) {
         wrong->setText(problem.value_or(QString()));
         wrong->setVisible(problem.has_value());
     }
+    return problem;
+}
+
+std::optional<QString> Notes::settle() {
+    auto* edit = qobject_cast<QLineEdit*>(focusWidget());
+    if (!edit || !edit->isModified() || !edit->objectName().startsWith("field:"))
+        return std::nullopt;
+    return type(edit, edit->objectName().mid(6).toStdString(), true);
 }
 
 void Notes::addField(QVBoxLayout* into, const Field& field) {

@@ -31,8 +31,14 @@ class Notes : public QScrollArea {
     bool focusField(const QString& id);
     /// The input of a field, made if its group was never opened; null when the station has no such field.
     [[nodiscard]] QWidget* inputOf(const QString& id);
+    /// Takes what stands in the input in hand, at once; why it cannot be taken, where it cannot.
+    std::optional<QString> settle();
 
     std::function<std::optional<QString>(const Field&, const QString& typed)> onTyped;
+    /// The same where the answer is waited for: the input stays in hand.
+    std::function<std::optional<QString>(const Field&, const QString& typed)> onSettled;
+    /// Something is being typed; null: no more.
+    std::function<void(const Field*, const QString& text)> onTyping;
     std::function<void(const Edit&)> onRemedy;
     /// Which remedies of a finding cure it, and what each brings; asked when the hands rest, not at every
     /// key.
@@ -64,7 +70,7 @@ class Notes : public QScrollArea {
     void addFinding(QVBoxLayout* into, std::size_t index);
     void tryRemedies();
     QWidget* makeInput(const Field& field);
-    void type(QLineEdit* edit, const std::string& id);
+    std::optional<QString> type(QLineEdit* edit, const std::string& id, bool now);
     void answer(const std::string& id, const QString& typed);
     [[nodiscard]] const Field* fieldOf(const std::string& id) const;
 

@@ -1,5 +1,7 @@
 #include "app/popups.h"
 
+#include "app/type_line.h"
+
 #include "app/text_label.h"
 #include "app/theme.h"
 #include "app/words.h"
@@ -62,7 +64,7 @@ void WorkingCard::show(const QString& title, const Working& w, const QPoint& glo
     setFocus();
 }
 
-Finder::Finder(QWidget* parent) : QFrame(parent), input_(new QLineEdit), list_(new QListWidget) {
+Finder::Finder(QWidget* parent) : QFrame(parent), input_(new TypeLine), list_(new QListWidget) {
     setObjectName("popup");
     setAccessibleName(tr("Find anything"));
     auto* column = new QVBoxLayout(this);

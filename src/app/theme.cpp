@@ -224,6 +224,7 @@ QScrollBar:vertical { background: transparent; width: 9px; } QScrollBar::handle:
 QScrollBar:horizontal { background: transparent; height: 9px; } QScrollBar::handle:horizontal { background: %4; border-radius: 4px; min-width: 24px; }
 QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; } QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
 QFrame#popup { background: %3; border: 1px solid %6; border-radius: 10px; }
+QLabel#longMessage { background: %3; border: 1px solid %6; border-radius: 8px; padding: 8px 12px; }
 QListWidget { background: transparent; border: 0; } QListWidget::item { padding: 4px 8px; border-radius: 5px; } QListWidget::item:selected { background: %7; color: %2; }
 QSlider::groove:horizontal { height: 3px; background: %4; border-radius: 1px; } QSlider::handle:horizontal { width: 14px; margin: -6px 0; border-radius: 7px; background: %6; }
 QSlider:focus { border: 1px solid %6; border-radius: 6px; }
