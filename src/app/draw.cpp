@@ -286,12 +286,19 @@ class Painter {
             p_.restore();
             return;
         }
-        const QPointF base(l.box.left(), l.box.top() + ascent);
-        if (t_.name == ThemeName::paper) {
-            halo(base, font, l.words);
-            p_.drawText(base, l.words);
-        } else {
-            rimmed(base, l.words);
+        const QFontMetricsF m(font);
+        double down = 0;
+        for (const QString& line : l.words.split('\n')) {
+            const double room = l.box.width() - m.horizontalAdvance(line);
+            const double in = s.align == Align::left ? 0 : s.align == Align::right ? room : room / 2;
+            const QPointF base(l.box.left() + in, l.box.top() + ascent + down);
+            if (t_.name == ThemeName::paper) {
+                halo(base, font, line);
+                p_.drawText(base, line);
+            } else {
+                rimmed(base, line);
+            }
+            down += m.height();
         }
         if (!s.id.empty())
             hit(QPolygonF(l.box.adjusted(-2, 0, 2, 0)));

@@ -11,6 +11,35 @@ namespace {
 constexpr double apart = 1;        // px between two labels
 constexpr double leaderFrom = 1.6; // label heights: farther off than that, a line leads back
 
+/// The text in lines of at most so many pixels, joined by line ends: broken between words, a word that is too
+/// long within it. What would take more than a few lines is cut.
+QString folded(const QString& text, double width, const QFontMetricsF& m) {
+    constexpr int most = 4;
+    QStringList lines{QString()};
+    const auto add = [&](const QString& word) {
+        const QString longer = lines.last().isEmpty() ? word : lines.last() + " " + word;
+        if (m.horizontalAdvance(longer) <= width || lines.last().isEmpty())
+            lines.last() = longer;
+        else
+            lines << word;
+        while (m.horizontalAdvance(lines.last()) > width && lines.last().size() > 1) {
+            QString head = lines.last();
+            while (head.size() > 1 && m.horizontalAdvance(head) > width)
+                head.chop(1);
+            const QString rest = lines.last().mid(head.size());
+            lines.last() = head;
+            lines << rest;
+        }
+    };
+    for (const QString& word : text.split(' ', Qt::SkipEmptyParts))
+        add(word);
+    if (lines.size() > most) {
+        lines[most - 1] = m.elidedText(lines[most - 1] + " " + lines[most], Qt::ElideRight, width);
+        lines = lines.mid(0, most);
+    }
+    return lines.join('\n');
+}
+
 class LabelPlacer {
   public:
     LabelPlacer(const Drawing& d, const Fit& fit, const QRectF& area, double k)
@@ -59,13 +88,24 @@ class LabelPlacer {
         const QFontMetricsF m(uiFont(static_cast<int>(std::lround(s.size * k_)), s.bold));
         Label l;
         l.words = QString::fromStdString(s.text);
-        const double w = m.horizontalAdvance(l.words);
-        const double h = m.ascent() + m.descent() * 0.6;
+        double w = m.horizontalAdvance(l.words);
+        int lines = 1;
+        if (const double room = std::max(60 * k_, s.fold * fit_.scale - 8 * k_);
+            s.fold > 0 && !s.vertical && w > room) {
+            l.words = folded(l.words, room, m);
+            w = 0;
+            const QStringList all = l.words.split('\n');
+            for (const QString& line : all)
+                w = std::max(w, m.horizontalAdvance(line));
+            lines = static_cast<int>(all.size());
+        }
+        const double more = (lines - 1) * m.height();
+        const double h = m.ascent() + m.descent() * 0.6 + more;
         l.anchor = fit_.map(s.points.front());
         const QPointF at = l.anchor + QPointF(s.dx, s.dy) * k_;
         const double shift = s.align == Align::left ? 0 : s.align == Align::right ? -w : -w / 2;
         // The first letter's base lies a pixel above half the ascent, as it is painted.
-        const double up = m.ascent() / 2 + 1;
+        const double up = m.ascent() / 2 + 1 + more; // further lines stand above
         l.box = s.vertical ? QRectF(at.x() - up, at.y() - shift - w, h, w)
                            : QRectF(at.x() + shift, at.y() - up, w, h);
         return l;

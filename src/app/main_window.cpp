@@ -159,6 +159,12 @@ void MainWindow::wire() {
     ledger_->onClick = [this] { showWorking(); };
 }
 
+void MainWindow::resizeEvent(QResizeEvent* e) {
+    QMainWindow::resizeEvent(e);
+    strip_->showDetail(); // its height is the window's share, now and not at the next edit
+    longMessage_->hide();
+}
+
 void MainWindow::goTo(Station s) {
     settleTyped();
     station_ = s;

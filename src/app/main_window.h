@@ -57,6 +57,7 @@ class MainWindow : public QMainWindow {
   protected:
     void showEvent(QShowEvent*) override;
     void changeEvent(QEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
     void closeEvent(QCloseEvent*) override;
     void dragEnterEvent(QDragEnterEvent*) override;
     void dropEvent(QDropEvent*) override;

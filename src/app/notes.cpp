@@ -1,6 +1,7 @@
 #include "app/notes.h"
 
 #include "app/edge_sketch.h"
+#include "app/folding_button.h"
 #include "app/quiet_combo.h"
 #include "app/type_line.h"
 #include "app/words.h"
@@ -142,7 +143,7 @@ void Notes::refill() {
 
 /// A heading that opens and closes what belongs to it.
 void Notes::addGroup(QVBoxLayout* into, const QString& heading, bool first) {
-    auto* head = new QPushButton;
+    auto* head = new FoldingButton;
     head->setObjectName("group");
     head->setCursor(Qt::PointingHandCursor);
     auto* box = new QWidget;
@@ -166,7 +167,7 @@ void Notes::addGroup(QVBoxLayout* into, const QString& heading, bool first) {
 
 void Notes::setOpen(Group& group, bool open) {
     group.box->setVisible(open);
-    group.head->setText((open ? QString("▾ ") : QString("▸ ")) + group.heading);
+    group.head->setCaption((open ? QString("▾ ") : QString("▸ ")) + group.heading);
     group.head->setAccessibleName(group.heading + (open ? tr(", open") : tr(", closed")));
 }
 

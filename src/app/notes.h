@@ -11,9 +11,10 @@
 
 class QVBoxLayout;
 class QLineEdit;
-class QPushButton;
 
 namespace owl {
+
+class FoldingButton;
 
 /// True when nothing that a card shows differs.
 bool sameFindings(const std::vector<Finding>& a, const std::vector<Finding>& b);
@@ -53,7 +54,7 @@ class Notes : public QScrollArea {
     /// Fields under one heading; their widgets are made when the group is first opened.
     struct Group {
         QString heading;
-        QPushButton* head = nullptr;
+        FoldingButton* head = nullptr;
         QWidget* box = nullptr;
         QVBoxLayout* column = nullptr;
         std::vector<std::string> ids;

@@ -19,6 +19,8 @@ class Strip : public QWidget {
     explicit Strip(QWidget* parent = nullptr);
     void show(const StripTable& table);
     void setFolded(bool folded);
+    /// Shows what belongs to the row in hand, and takes the height that the window has for it.
+    void showDetail();
     [[nodiscard]] bool folded() const { return folded_; }
     [[nodiscard]] QTableWidget* table() const { return table_; }
     [[nodiscard]] int currentRow() const;
@@ -37,7 +39,6 @@ class Strip : public QWidget {
   private:
     void fill();
     void fitColumns();
-    void showDetail();
     void showTabs();
     [[nodiscard]] const Edit* editOf(int row) const;
     void takeRow();

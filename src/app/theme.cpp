@@ -209,7 +209,7 @@ QPushButton:hover { background: %6; color: %8; } QPushButton:focus { border: 2px
 QPushButton#plain { background: transparent; border-color: %4; color: %2; font-weight: 400; } QPushButton#plain:hover { background: %7; }
 QPushButton#tab { border: 0; background: transparent; color: %5; font-weight: 600; } QPushButton#tab:hover { color: %2; background: %7; }
 QPushButton#tabChosen { border: 0; background: %7; color: %2; font-weight: 700; }
-QPushButton#group { border: 0; background: transparent; color: %2; font-size: 13px; font-weight: 700; padding: 4px 0 2px 0; } QPushButton#group:hover { color: %10; background: transparent; }
+QPushButton#group { border: 0; background: transparent; padding: 0; } QPushButton#group QLabel { background: transparent; color: %2; font-size: 13px; font-weight: 700; } QPushButton#group:hover QLabel { color: %10; }
 QPushButton#link { border: 0; background: transparent; color: %11; padding-left: 2px; } QPushButton#link:hover { text-decoration: underline; }
 QCheckBox { spacing: 7px; } QCheckBox:focus { color: %10; }
 QFrame#card { background: %3; border: 1px solid %4; border-radius: 8px; } QLabel#cardTitle { font-weight: 700; }

@@ -4,6 +4,7 @@
 #include "app/price_list_dialog.h"
 
 #include <QTemporaryDir>
+#include <thread>
 
 using namespace owl;
 using namespace owl::test;
@@ -248,6 +249,272 @@ class TestFiles : public QObject {
         QVERIFY2(said.front().startsWith("Unsaved edits cannot be kept safe"), qPrintable(said.front()));
     }
 
+    // --- guards beside a crash
+    /// A session on a file of its own, with an edit, that ends without a word: its journal stays.
+    void crashOn(const QString& folder, const QString& file,
+                 const std::function<void(Window&)>& before = {}) {
+        Window w(folder);
+        w.window.openFile(file);
+        w.lengthen(1333_mm);
+        if (before)
+            before(w);
+        w.document.journal()->flush();
+    }
+    void guardsSurviveACrash_data() {
+        QTest::addColumn<QString>("act");
+        for (const char* act : {"changed before", "changed after", "changed between", "gone and come back",
+                                "taken over", "saved beside the offer", "nothing"})
+            QTest::newRow(act) << QString(act);
+    }
+    void guardsSurviveACrash() {
+        QFETCH(QString, act);
+        QTemporaryDir dir;
+        const QString file = dir.filePath("hall.owl");
+        QVERIFY(saveProject(test::hall(), file.toStdString()).has_value());
+        Project theirs = test::hall();
+        theirs.name = "theirs";
+        const auto change = [&] {
+            QTest::qWait(15);
+            QVERIFY(saveProject(theirs, file.toStdString()).has_value());
+        };
+        std::unique_ptr<Window> other;
+        crashOn(dir.path(), file, [&](Window& w) {
+            if (act == "changed before")
+                change();
+            if (act != "taken over")
+                return;
+            other = std::make_unique<Window>(dir.path());
+            other->choice = 1;
+            other->window.openFile(file);
+            QTRY_VERIFY(w.window.windowTitle().contains("read only")); // seen without a click
+            other.reset();                                             // ends, and leaves the file as it was
+        });
+        if (act == "changed after")
+            change();
+        Window w(dir.path());
+        QVERIFY(w.window.findChild<QPushButton*>("restoreJournal"));
+        if (act == "changed between")
+            change();
+        if (act == "gone and come back") {
+            QFile::remove(file);
+            change();
+        }
+        if (act == "saved beside the offer") {
+            w.window.openFile(file);
+            w.document.apply({"name", [](Project& p) { p.name = "theirs"; }});
+            w.press(Qt::Key_S);
+            QVERIFY(!w.document.modified());
+        }
+        QTest::mouseClick(w.window.findChild<QPushButton*>("restoreJournal"), Qt::LeftButton);
+        w.settle();
+        QCOMPARE(ledgeOf(w.document.project().pieces.front()).length, 1333_mm);
+        QCOMPARE(w.document.path(), file);
+        const QByteArray before = bytesOf(file);
+        w.asked.clear();
+        w.choice = 2; // stay
+        w.press(Qt::Key_S);
+        if (act == "nothing") {
+            QVERIFY2(w.asked.isEmpty(), qPrintable(w.asked));
+            QVERIFY(!w.document.modified() && bytesOf(file) != before);
+            return;
+        }
+        QVERIFY2(w.asked.contains("hall.owl was"), qPrintable(w.asked));
+        QCOMPARE(bytesOf(file), before);
+        QVERIFY(w.document.modified());
+        w.asked.clear();
+        w.press(Qt::Key_S); // it asks again
+        QVERIFY(!w.asked.isEmpty());
+        w.choice = 1; // replace it
+        w.press(Qt::Key_S);
+        QVERIFY(!w.document.modified());
+        QCOMPARE(bytesOf(file + "~"), before);
+    }
+    /// Two windows see one offer; what one has taken up and gone on with is not destroyed by the other's
+    /// answer.
+    void aStaleOfferDestroysNothing_data() {
+        QTest::addColumn<QString>("button");
+        QTest::newRow("taken up") << QString("restoreJournal");
+        QTest::newRow("let go") << QString("dropJournal");
+    }
+    void aStaleOfferDestroysNothing() {
+        QFETCH(QString, button);
+        QTemporaryDir dir;
+        crashed(dir.path(), 1237_mm);
+        Window second(dir.path());
+        {
+            Window first(dir.path());
+            QTest::mouseClick(first.window.findChild<QPushButton*>("restoreJournal"), Qt::LeftButton);
+            first.settle();
+            first.lengthen(1244_mm);
+            first.document.journal()->flush();
+        } // it ends without a word
+        second.choice = 0;
+        QTest::mouseClick(second.window.findChild<QPushButton*>(button), Qt::LeftButton);
+        second.settle();
+        QVERIFY2(second.window.message().contains("not what they were"), qPrintable(second.window.message()));
+        QCOMPARE(journalsIn(dir.path()).size(), 1);
+        QTest::mouseClick(second.window.findChild<QPushButton*>("restoreJournal"),
+                          Qt::LeftButton); // shown anew
+        second.settle();
+        QCOMPARE(ledgeOf(second.document.project().pieces.front()).length, 1244_mm);
+    }
+    void anOfferGoesWhereItWasAnswered() {
+        QTemporaryDir dir;
+        crashed(dir.path(), 1237_mm);
+        Window first(dir.path());
+        Window second(dir.path());
+        QVERIFY(first.window.findChild<QFrame*>("banner")->isVisible());
+        QTest::mouseClick(second.window.findChild<QPushButton*>("dropJournal"), Qt::LeftButton);
+        second.settle();
+        QVERIFY(journalsIn(dir.path()).isEmpty());
+        QTest::mouseClick(first.window.findChild<QPushButton*>("restoreJournal"), Qt::LeftButton);
+        first.settle();
+        QVERIFY(!first.window.findChild<QFrame*>("banner")->isVisible());
+        QVERIFY(!first.document.modified());
+    }
+    void anEmptyOrForeignLockHidesNothing() {
+        for (const QByteArray& said : {QByteArray(), QByteArray("1\nsystemd\nanother machine\n")}) {
+            QTemporaryDir dir;
+            const QString kept = crashed(dir.path(), 1333_mm);
+            QFile lock(kept + ".lock");
+            QVERIFY(lock.open(QIODevice::WriteOnly));
+            lock.write(said);
+            lock.close();
+            Window w(dir.path());
+            QVERIFY(w.window.findChild<QFrame*>("banner")->isVisible());
+        }
+    }
+    /// The journal is on the disk while a plan is still being made.
+    void theJournalWaitsForNoPlan() {
+        QTemporaryDir dir;
+        Window w(dir.path());
+        w.document.reset(test::hall(), demoPath);
+        bool seen = false;
+        w.document.setMaker([&](const PieceParams& p, const MakeContext& c, const Catalog& known) {
+            if (ledgeOf(w.document.project().pieces.front()).length == 1333_mm && !seen) {
+                QElapsedTimer clock;
+                clock.start();
+                while (clock.elapsed() < 5000 && !seen) { // nothing of the window runs meanwhile
+                    std::this_thread::sleep_for(std::chrono::milliseconds(20));
+                    const QStringList files = journalsIn(dir.path());
+                    seen = !files.isEmpty() && bytesOf(files.front()).contains("1333");
+                }
+            }
+            return makePiece(p, c, known);
+        });
+        w.lengthen(1333_mm);
+        QVERIFY(seen);
+    }
+
+    // --- what is being typed
+    void typedTextIsInTheJournal_data() {
+        QTest::addColumn<bool>("drawing");
+        QTest::newRow("on the drawing") << true;
+        QTest::newRow("in the panel") << false;
+    }
+    void typedTextIsInTheJournal() {
+        QFETCH(bool, drawing);
+        QTemporaryDir dir;
+        Window w(dir.path());
+        w.document.reset(test::hall(), demoPath);
+        QApplication::setActiveWindow(&w.window);
+        w.window.goTo(Station::piece);
+        w.settle();
+        QLineEdit* line = nullptr;
+        if (drawing) {
+            QVERIFY(w.window.canvas()->editField("piece.length"));
+            line = w.window.canvas()->editor();
+        } else {
+            auto* notes = w.window.findChild<Notes*>("notes");
+            QVERIFY(notes->focusField("piece.length"));
+            line = qobject_cast<QLineEdit*>(notes->inputOf("piece.length"));
+        }
+        line->selectAll();
+        QTest::keyClicks(line, "1291");
+        QVERIFY(!w.document.modified()); // nothing is taken yet
+        QTRY_COMPARE_WITH_TIMEOUT(journalsIn(dir.path()).size(), 1, 1000);
+        const auto kept = [&] {
+            const auto j = readJournal(bytesOf(journalsIn(dir.path()).value(0)).toStdString(), "j");
+            return j ? *j : JournalText();
+        };
+        QTRY_COMPARE_WITH_TIMEOUT(
+            ledgeOf(readProject(kept().project, "j").value_or(test::hall()).pieces.front()).length, 1291_mm,
+            1000);
+        QTest::keyClicks(line, "x"); // what cannot be taken is kept as it stands
+        QTRY_VERIFY_WITH_TIMEOUT(kept().typed == TypedText({"Length", "1291x"}), 1000);
+        QTest::keyClick(line, Qt::Key_Backspace);
+        w.file = dir.filePath("saved.owl");
+        w.press(Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+        QCOMPARE(ledgeOf(loadProject(w.file.toStdString())->pieces.front()).length, 1291_mm);
+        QVERIFY(!w.document.modified() && journalsIn(dir.path()).isEmpty());
+    }
+    void leavingAsksForWhatIsTyped() {
+        QTemporaryDir dir;
+        Window w(dir.path());
+        w.document.reset(test::hall(), demoPath);
+        QApplication::setActiveWindow(&w.window);
+        auto* notes = w.window.findChild<Notes*>("notes");
+        const auto type = [&](const char* text) {
+            QVERIFY(notes->focusField("piece.name"));
+            auto* line = qobject_cast<QLineEdit*>(notes->inputOf("piece.name"));
+            line->selectAll();
+            QTest::keyClicks(line, text);
+        };
+        type("Lamp ledge");
+        w.choice = 2; // stay
+        QVERIFY(!w.window.close());
+        QVERIFY2(w.asked.contains("Save the changes"), qPrintable(w.asked));
+        QCOMPARE(w.document.project().pieces.front().name, std::string("Lamp ledge"));
+        type(" ");
+        w.choice = 1;
+        QVERIFY(!w.window.close());
+        QVERIFY2(w.asked.contains("A name needs at least one letter"), qPrintable(w.asked));
+    }
+    void whatCouldNotBeTakenIsToldAfterACrash() {
+        QTemporaryDir dir;
+        {
+            Window w(dir.path());
+            w.document.reset(test::hall(), demoPath);
+            w.document.typing({}, TypedText{"Length", "12 3/"});
+            w.document.journal()->flush();
+        }
+        Window w(dir.path());
+        QTest::mouseClick(w.window.findChild<QPushButton*>("restoreJournal"), Qt::LeftButton);
+        w.settle();
+        QVERIFY2(w.window.message().contains("'12 3/'"), qPrintable(w.window.message()));
+    }
+    /// A shortcut of the window is the window's, also where a line would empty itself by it.
+    void shortcutsDoNotEmptyALine() {
+        Bench b;
+        auto* notes = b.window.findChild<Notes*>("notes");
+        QVERIFY(notes->focusField("piece.name"));
+        auto* line = qobject_cast<QLineEdit*>(b.field("piece.name"));
+        const QString name = line->text();
+        QTest::keyClick(line, Qt::Key_U, Qt::ControlModifier);
+        b.settle();
+        QCOMPARE(b.document.project().style.units, Units::imperial);
+        QCOMPARE(qobject_cast<QLineEdit*>(b.field("piece.name"))->text(), name);
+    }
+    void wordsInPassingMoveNothing() {
+        Bench b;
+        b.window.resize(1024, 680);
+        b.settle();
+        const QRect before = b.canvas()->geometry();
+        QTemporaryDir dir;
+        b.nextFile =
+            dir.filePath("A name that is so long that no head of any station has room for it whole.owl");
+        QTest::keyClick(&b.window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+        b.settle();
+        QVERIFY2(b.window.message().startsWith("Saved as A name"), qPrintable(b.window.message()));
+        QCOMPARE(b.canvas()->geometry(), before);
+    }
+    void aNameInOtherLettersIsRefusedWithASentence() {
+        Bench b;
+        b.window.openFile(QString("caf") + QChar(QChar::ReplacementCharacter) + ".owl");
+        QVERIFY2(b.window.message().contains("not UTF-8"), qPrintable(b.window.message()));
+        QVERIFY(b.document.project() == test::hall());
+    }
+
     // --- two windows, other hands
     void aSecondWindowOnTheFileKnows() {
         QTemporaryDir dir;
@@ -368,6 +635,26 @@ class TestFiles : public QObject {
         w.window.findChild<QAction*>("writePrices")->trigger();
         QCOMPARE(readStockCsv(test::textOf(w.file.toStdString()), "x")->size(),
                  w.document.shop().stock.size());
+    }
+
+    /// What others put into the shop while a list is looked at stays.
+    void aPreviewIsPutIntoTheShopAsItIsByThen() {
+        QTemporaryDir dir;
+        Window w(dir.path());
+        w.window.shopFile = dir.filePath("shop.db");
+        w.file = dir.filePath("list.csv");
+        const std::string head = "id,name,species,length_mm,width_mm,thickness_mm,price,available,rack\n";
+        QVERIFY(
+            writeFile(w.file.toStdString(), head + "mine,Mine,scots_pine,2400,95,18,6.5,,\n").has_value());
+        w.window.askPrices = [&](PriceListDialog&) {
+            StockItem theirs = test::shop().stock.front();
+            theirs.id = "theirs";
+            return ShopStore::open(w.window.shopFile.toStdString())->put({theirs}).has_value();
+        };
+        w.window.findChild<QAction*>("readPrices")->trigger();
+        const Shop now = *ShopStore::open(w.window.shopFile.toStdString())->load();
+        QCOMPARE(now.stock.size(), test::shop().stock.size() + 2);
+        QVERIFY(w.document.shop() == now);
     }
 
     // --- what is too much

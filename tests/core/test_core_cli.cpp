@@ -219,6 +219,77 @@ class TestCli : public QObject {
         QCOMPARE(r.code, 2);
         QVERIFY2(r.out.empty() && r.err.find('.') != std::string::npos, r.err.c_str());
     }
+    void noOutputReplacesAProject() {
+        QTemporaryDir dir;
+        const std::string text = test::textOf(demoPath);
+        const std::string project = file(dir, "p.owl", text);
+        const std::string alias = dir.filePath("alias.json").toStdString();
+        std::filesystem::create_hard_link(project, alias);
+        const std::string other = file(dir, "plan.json", text); // a project by its content, not by its name
+        const std::string job = file(dir, "job.json", "{}");
+        for (const std::vector<std::string>& args :
+             {std::vector<std::string>{"draw", project, "--out", project},
+              {"draw", project, "--out", alias},
+              {"model", project, "--out", other},
+              {"plan", project, "--out", dir.path().toStdString()},
+              {"shop", "export", project}}) {
+            const Ran r = run(args);
+            QCOMPARE(r.code, 3);
+            QVERIFY2(r.err.find("this is a project, and it is not replaced") != std::string::npos,
+                     r.err.c_str());
+            QCOMPARE(test::textOf(project), text);
+            QCOMPARE(test::textOf(other), text);
+        }
+        const Ran cut = run({"plan", project, "--out", dir.filePath("out").toStdString()});
+        QCOMPARE(cut.code, 0);
+        const std::string cutJob = dir.filePath("out/cut-job.json").toStdString();
+        const Ran over = run({"cut", cutJob, "--out", cutJob});
+        QCOMPARE(over.code, 3);
+        QVERIFY2(over.err.find("this is what is read from") != std::string::npos, over.err.c_str());
+    }
+    void numbersThatAreNoneAreRefused_data() {
+        QTest::addColumn<QStringList>("args");
+        QTest::newRow("seconds") << QStringList{"cut", "JOB", "--seconds", "nan"};
+        QTest::newRow("seconds below 0") << QStringList{"cut", "JOB", "--seconds", "-1"};
+        QTest::newRow("seconds of a plan") << QStringList{"plan", "PROJECT", "--seconds", "inf"};
+        QTest::newRow("a seed below 0") << QStringList{"scan", "--simulate", "WALL", "--seed", "-1"};
+        QTest::newRow("a seed of a project") << QStringList{"new", "ledge", "--random", "-1"};
+        QTest::newRow("a seed in words") << QStringList{"new", "ledge", "--random", "1e3"};
+        QTest::newRow("too large a seed") << QStringList{"new", "ledge", "--random", "18446744073709551616"};
+    }
+    void numbersThatAreNoneAreRefused() {
+        QFETCH(QStringList, args);
+        QTemporaryDir dir;
+        const std::string job = test::sourcePath("tests/data/seeds/jobs/small.json");
+        const std::string wall =
+            file(dir, "wall.json", R"({"format":"upright-owl-scan-wall","version":1,"length_mm":900})");
+        std::vector<std::string> words;
+        for (const QString& a : args)
+            words.push_back(a == "JOB"       ? job
+                            : a == "PROJECT" ? demoPath
+                            : a == "WALL"    ? wall
+                                             : a.toStdString());
+        const Ran r = run(words);
+        QCOMPARE(r.code, 2);
+        QVERIFY2(r.out.empty() && r.err.starts_with("--"), r.err.c_str());
+    }
+    void pathsThatLeadNowhereAreSentences() {
+        QTemporaryDir dir;
+        const std::string ring = dir.filePath("ring").toStdString();
+        std::filesystem::create_symlink(ring, ring);
+        for (const std::string& path : {std::string(5000, 'x'), ring})
+            for (const std::vector<std::string>& args : {std::vector<std::string>{"check", path},
+                                                         {"plan", demoPath, "--shop", path},
+                                                         {"plan", demoPath, "--out", path + "/below"},
+                                                         {"draw", demoPath, "--out", path + "/below"},
+                                                         {"shop", "export", "--shop", path},
+                                                         {"shop", "import", path, "--shop", path},
+                                                         {"scan", "--simulate", path}}) {
+                const Ran r = run(args);
+                QVERIFY2(r.code == 2 || r.code == 3, r.err.c_str());
+                QVERIFY2(!r.err.empty() && r.err.size() < 600, r.err.c_str());
+            }
+    }
     void whatCannotBeWrittenIsAnError() {
         std::ostringstream out;
         std::ostringstream err;

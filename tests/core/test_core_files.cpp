@@ -268,7 +268,8 @@ class TestFiles : public QObject {
         Project p = full();
         QVERIFY(saveProject(p, file).has_value());
         const auto noted = [&](std::optional<FileVersion> began) {
-            return writeFile(journal, writeJournal({{file.string(), began, false}, "now", writeProject(p), {}}))
+            return writeFile(journal,
+                             writeJournal({{file.string(), began, false}, "now", writeProject(p), {}}))
                 .has_value();
         };
         QVERIFY(noted(std::nullopt));

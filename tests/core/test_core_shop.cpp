@@ -6,7 +6,9 @@
 
 #include <QTemporaryDir>
 #include <cmath>
+#include <csignal>
 #include <future>
+#include <sys/resource.h>
 
 using namespace owl;
 namespace fs = std::filesystem;
@@ -323,6 +325,139 @@ class TestShop : public QObject {
         Shop bad = test::shop();
         bad.stock.front().price = std::nan("");
         QVERIFY(!ShopStore::open(file)->save(bad).has_value());
+    }
+
+    // --- several at one shop
+    void importsAtOneTimeAllCount() {
+        QTemporaryDir dir;
+        constexpr int people = 10, each = 7;
+        for (int round = 0; round < 3; ++round) {
+            const std::string file = dir.filePath(QString("%1.db").arg(round)).toStdString();
+            std::vector<std::future<std::string>> imports;
+            for (int i = 0; i < people; ++i)
+                imports.push_back(std::async(std::launch::async, [file, i] {
+                    auto store = ShopStore::open(file); // the first of them makes it
+                    if (!store)
+                        return store.error();
+                    std::vector<StockItem> rows;
+                    for (int k = 0; k < each; ++k) {
+                        StockItem s = test::shop().stock.front();
+                        s.id = std::to_string(i) + "-" + std::to_string(k);
+                        rows.push_back(s);
+                    }
+                    const auto in = store->put(rows);
+                    return !in                 ? in.error()
+                           : in->added == each ? std::string()
+                                               : std::string("not all are new");
+                }));
+            for (auto& i : imports) {
+                const std::string fault = i.get();
+                QVERIFY2(fault.empty(), fault.c_str());
+            }
+            QCOMPARE(ShopStore::open(file)->load()->stock.size(), test::shop().stock.size() + people * each);
+        }
+    }
+    void whatOthersChangedSinceStays() {
+        QTemporaryDir dir;
+        const std::string file = dir.filePath("shop.db").toStdString();
+        auto mine = ShopStore::open(file);
+        auto theirs = ShopStore::open(file);
+        Shop s = *mine->load();
+        StockItem added = s.stock.front();
+        added.id = "theirs";
+        QVERIFY(theirs->put({added}).has_value());
+        s.stock.front().price = 77;
+        s.stock.erase(s.stock.begin() + 5);
+        s.prices["wall_screw"] = 3;
+        QVERIFY(mine->save(s).has_value());
+        const Shop now = *theirs->load();
+        QCOMPARE(now.stock.size(), test::shop().stock.size()); // one more, one less
+        QCOMPARE(now.stock.back().id, std::string("theirs"));
+        QCOMPARE(now.stock.front().price, 77.0);
+        QCOMPARE(now.price("wall_screw"), 3.0);
+    }
+    void whatCannotBeReadIsNobodysToDrop() {
+        QTemporaryDir dir;
+        const std::string file = dir.filePath("shop.db").toStdString();
+        QVERIFY(ShopStore::open(file).has_value());
+        const std::string bad = test::shop().stock.front().id;
+        {
+            SQLite::Database db(file, SQLite::OPEN_READWRITE);
+            db.exec("UPDATE board SET species='cheese', name='mine' WHERE place=0");
+            db.exec("UPDATE price SET value=-1 WHERE id='wall_screw'");
+        }
+        const auto row = [&] {
+            SQLite::Database db(file);
+            return db.execAndGet("SELECT name||species FROM board WHERE place=0").getString() +
+                   db.execAndGet("SELECT value FROM price WHERE id='wall_screw'").getString();
+        };
+        const std::string before = row();
+        auto store = ShopStore::open(file);
+        std::vector<std::string> left;
+        Shop s = *store->load(&left);
+        QCOMPARE(left.size(), std::size_t(2));
+        s.stock.front().price = 5;
+        QVERIFY(store->save(s).has_value());
+        QCOMPARE(row(), before);
+        StockItem over = test::shop().stock.front(); // of the same id
+        const auto in = store->put({over, test::shop().stock[1]});
+        QVERIFY(in.has_value());
+        QCOMPARE(in->kept.size(), std::size_t(1));
+        QVERIFY2(in->kept.front().find(bad) != std::string::npos, in->kept.front().c_str());
+        QCOMPARE(row(), before);
+        s.stock.push_back(over);
+        QVERIFY(!store->save(s).has_value());
+        QCOMPARE(row(), before);
+        {
+            SQLite::Database db(file, SQLite::OPEN_READWRITE); // also where its form changes
+            db.exec("UPDATE about SET value='2'");
+        }
+        QVERIFY(ShopStore::open(file).has_value());
+        QCOMPARE(row(), before);
+    }
+    void aFullDiskLeavesNoStrayFile() {
+        QTemporaryDir dir;
+        struct rlimit before {};
+        QCOMPARE(::getrlimit(RLIMIT_FSIZE, &before), 0);
+        const auto handler = std::signal(SIGXFSZ, SIG_IGN);
+        struct rlimit small = before;
+        small.rlim_cur = 8192;
+        QCOMPARE(::setrlimit(RLIMIT_FSIZE, &small), 0);
+        const auto store = ShopStore::open(dir.filePath("shop.db").toStdString());
+        ::setrlimit(RLIMIT_FSIZE, &before);
+        std::signal(SIGXFSZ, handler);
+        QVERIFY(!store.has_value());
+        QVERIFY(QDir(dir.path()).isEmpty());
+    }
+    void linksAreFollowed() {
+        QTemporaryDir dir;
+        const fs::path base = dir.path().toStdString();
+        fs::create_directory(base / "elsewhere");
+        fs::create_symlink("elsewhere/shop.db", base / "link.db"); // to a shop that is not there yet
+        QVERIFY(ShopStore::open(base / "link.db").has_value());
+        QVERIFY(fs::is_symlink(base / "link.db") && fs::is_regular_file(base / "elsewhere/shop.db"));
+        fs::create_symlink(base / "ring", base / "ring");
+        for (const fs::path& p : {base / "ring", fs::path(std::string(5000, 'x')), base / "ring" / "shop.db"})
+            QVERIFY(!ShopStore::open(p).has_value());
+        QVERIFY(fs::is_symlink(base / "ring"));
+    }
+    void whatIsInTheWayOfACopyStays() {
+        QTemporaryDir dir;
+        const std::string file = dir.filePath("shop.db").toStdString();
+        QVERIFY(ShopStore::open(file).has_value());
+        {
+            SQLite::Database db(file, SQLite::OPEN_READWRITE);
+            db.exec("UPDATE about SET value='2'");
+        }
+        {
+            SQLite::Database other(file + ".version-2", SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+            other.exec("CREATE TABLE song (name TEXT)");
+        }
+        const std::string song = test::textOf(file + ".version-2");
+        QVERIFY(ShopStore::open(file).has_value());
+        QCOMPARE(test::textOf(file + ".version-2"), song);
+        SQLite::Database copy(file + ".version-2-2");
+        QCOMPARE(copy.execAndGet("SELECT value FROM about").getString(), std::string("2"));
     }
 
     void everyRowOfTheCatalogueNamesItsSource() {

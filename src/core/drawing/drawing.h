@@ -77,9 +77,10 @@ struct Shape {
     Align align = Align::centre;
     double dx = 0, dy = 0; ///< px, moves a text or the label of a dimension
     bool vertical = false; ///< text reads upwards
-    std::string id;        ///< what it belongs to: 'piece:ledge-1', 'stud:3'
-    std::string field;     ///< the input a click opens, dimensions only
-    std::string tip;       ///< name for screen readers and the pointer
+    double fold = 0; ///< text: mm it may be wide; a longer one goes on in the next line. 0: as wide as it is
+    std::string id;  ///< what it belongs to: 'piece:ledge-1', 'stud:3'
+    std::string field; ///< the input a click opens, dimensions only
+    std::string tip;   ///< name for screen readers and the pointer
 };
 
 struct Drawing {

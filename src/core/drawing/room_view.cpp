@@ -125,7 +125,8 @@ class RoomPainter {
             auto& s = area(a, f.x.mm(), f.right().mm(), 30, 30 + f.depth.mm(), Tone::furniture,
                            Tone::furnitureLine);
             s.tip = f.title();
-            pen_.text(a.at((f.x + f.width / 2).mm(), 30 + f.depth.mm() / 2), f.title(), Tone::soft, 11);
+            pen_.text(a.at((f.x + f.width / 2).mm(), 30 + f.depth.mm() / 2), f.title(), Tone::soft, 11).fold =
+                std::max(f.width.mm(), f.depth.mm());
         }
         for (const auto& pp : plan_.pieces) {
             const Piece* p = project_.findPiece(pp.id);

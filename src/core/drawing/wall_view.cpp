@@ -258,6 +258,7 @@ class WallPainter {
                           "furniture:" + f.id);
             auto& t = pen_.text({f.x.mm() + f.width.mm() / 2, foot - (f.height - f.bottom).mm() * 0.3},
                                 f.title(), Tone::soft, 11);
+            t.fold = f.width.mm();
             t.dy = 4;
         }
     }

@@ -350,15 +350,15 @@ void gatherAlike(std::vector<Finding>& findings) {
     for (auto& f : findings) {
         const Sort sort = sortOf(f);
         const std::size_t n = left[sort];
-        const bool alone = told[sort] < mostAlike || n == 1;
-        if (!alone && told[sort] == mostAlike) { // the first of those that are not told speaks for them
-            f.text = fmt::format(
-                "The first of them: {}. They are told one by one when those before are settled.", f.title);
-            f.title = fmt::format("{} more of this sort", n);
-            f.remedies.clear();
-        }
-        if (alone || told[sort] == mostAlike)
+        if (told[sort] <= mostAlike) {
+            if (told[sort] == mostAlike && n > 1) { // the first of those that are not told speaks for them
+                f.text = fmt::format(
+                    "The first of them: {}. They are told one by one when those before are settled.", f.title);
+                f.title = fmt::format("{} more of this sort", n);
+                f.remedies.clear();
+            }
             out.push_back(std::move(f));
+        }
         ++told[sort];
         --left[sort];
     }

@@ -23,7 +23,8 @@ namespace fs = std::filesystem;
 
 constexpr int shopVersion = 3;
 constexpr int applicationId = 0x4F776C53; // 'OwlS', in the header of every shop from now on
-constexpr int patience = 10'000;          // ms that another program may hold the shop
+// ms that another program may hold the shop: who only looks is told sooner than who has rows to put in
+constexpr int patience = 2000, patienceToWrite = 10'000;
 
 /// A sentence about a shop that cannot be used; what one can do is its end.
 struct ShopFault {
@@ -185,7 +186,7 @@ void check(SQLite::Database& db, const std::string& name) {
 /// opened as one that does not change.
 SQLite::Database opened(const fs::path& path, bool toWrite) {
     if (toWrite)
-        return {path.string(), SQLite::OPEN_READWRITE, patience};
+        return {path.string(), SQLite::OPEN_READWRITE, patienceToWrite};
     try {
         SQLite::Database db(path.string(), SQLite::OPEN_READONLY, patience);
         std::ignore = db.execAndGet("SELECT count(*) FROM sqlite_master").getInt();
