@@ -4,6 +4,8 @@
 #include "app/text_label.h"
 
 #include <QPushButton>
+#include <QStyleOptionButton>
+#include <QStylePainter>
 #include <QVBoxLayout>
 
 namespace owl {
@@ -22,7 +24,10 @@ class FoldingButton : public QPushButton {
         p.setHeightForWidth(true);
         setSizePolicy(p);
     }
-    void setCaption(const QString& text) { caption_->setText(text); }
+    void setCaption(const QString& text) {
+        setText(text); // for those who ask what it is called
+        caption_->setText(text);
+    }
     [[nodiscard]] bool hasHeightForWidth() const override { return true; }
     [[nodiscard]] int heightForWidth(int width) const override {
         const QMargins m = layout()->contentsMargins();
@@ -31,6 +36,15 @@ class FoldingButton : public QPushButton {
     [[nodiscard]] QSize sizeHint() const override { return {80, heightForWidth(std::max(80, width()))}; }
     [[nodiscard]] QSize minimumSizeHint() const override {
         return {60, heightForWidth(std::max(80, width()))};
+    }
+
+  protected:
+    void paintEvent(QPaintEvent*) override {
+        QStylePainter p(this);
+        QStyleOptionButton o;
+        initStyleOption(&o);
+        o.text.clear(); // the label inside shows it
+        p.drawControl(QStyle::CE_PushButton, o);
     }
 
   private:
