@@ -73,6 +73,18 @@ MainWindow::MainWindow(Document* document, QWidget* parent) : QMainWindow(parent
     refresh();
 }
 
+/// An input that loses the keyboard because its window goes has something to say: nobody is there to hear it.
+MainWindow::~MainWindow() {
+    notes_->onTyped = notes_->onSettled = nullptr;
+    notes_->onTyping = nullptr;
+    notes_->onHover = nullptr;
+    canvas_->onTyped = nullptr;
+    canvas_->onTyping = nullptr;
+    strip_->onRow = nullptr;
+    strip_->onHover = nullptr;
+    disconnect(doc_, nullptr, this, nullptr);
+}
+
 void MainWindow::wire() {
     connect(doc_, &Document::changed, this, [this] {
         for (const QString& s : std::exchange(passing_, {}))

@@ -24,6 +24,7 @@ class MainWindow : public QMainWindow {
     Q_OBJECT
   public:
     explicit MainWindow(Document* document, QWidget* parent = nullptr);
+    ~MainWindow() override;
 
     void goTo(Station station);
     [[nodiscard]] Station station() const { return station_; }
