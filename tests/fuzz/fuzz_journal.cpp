@@ -9,7 +9,7 @@ extern "C" int LLVMFuzzerTestOneInput(const unsigned char* data, std::size_t siz
     if (!journal)
         return journal.error().empty() ? std::abort(), 0 : 0;
     const auto again = owl::readJournal(owl::writeJournal(*journal), "again");
-    if (!again || again->path != journal->path || again->project != journal->project)
+    if (!again || !(*again == *journal))
         std::abort();
     return 0;
 }
