@@ -124,8 +124,10 @@ void Perch::show(const Project& project, const Plan& plan, const QString& curren
         e.id = QString::fromStdString(piece.id);
         e.name = QString::fromStdString(piece.name);
         const RailVerdict* h = pp->hold();
-        e.status = h && h->feasible ? h->verdict.status : Status::fails;
-        e.verdict = h && h->feasible
+        const bool made = pp->made.makeable();
+        e.status = made && h && h->feasible ? h->verdict.status : Status::fails;
+        e.verdict = !made ? tr("cannot be made")
+                    : h && h->feasible
                         ? QString("%1 · %2").arg(statusName(e.status),
                                                  QString::fromStdString(marginText(h->verdict.utilisation)))
                         : tr("not held");
@@ -219,7 +221,10 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
     const RailVerdict* h = pp ? pp->hold() : nullptr;
     const auto words = [](const std::string& s) { return QString::fromStdString(s); };
     status_ = Status::unknown;
-    if (h && h->feasible) {
+    if (const std::string why = pp ? pp->unmakeable() : ""; !why.empty()) {
+        status_ = Status::fails;
+        entries_.emplace_back(tr("cannot be made"), inShort(words(why)));
+    } else if (h && h->feasible) {
         status_ = h->verdict.status;
         const Verdict& v = h->verdict;
         const QString stands = words(marginText(v.standing.utilisation));

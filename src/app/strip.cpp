@@ -195,6 +195,7 @@ void Strip::fitColumns() {
     }
     const int room = table_->viewport()->width() - 4;
     const int air = std::clamp((room - total) / n, 0, 8);
+    const int least = std::min(60, room / n); // px a column keeps, so that all of them have room
     for (int& w : want)
         w += air;
     // What a row is called gives way after what is said of it.
@@ -204,13 +205,13 @@ void Strip::fitColumns() {
         want.front() -= dearer;
         auto widest = std::max_element(want.begin(), want.end());
         want.front() = name;
-        if (*widest - (widest == want.begin() ? dearer : 0) <= 60) {
+        if (*widest - (widest == want.begin() ? dearer : 0) <= least) {
             if (dearer == 0)
                 break;
             dearer = 0;
             continue;
         }
-        const int cut = std::min(*widest - 60, std::max(4, (total - room) / 3));
+        const int cut = std::min(*widest - least, std::max(4, (total - room) / 3));
         *widest -= cut;
         total -= cut;
     }

@@ -258,7 +258,7 @@ class TestAlcove : public QObject {
                      qPrintable(QString("%1 %2 %3").arg(c->demand).arg(stands).arg(leans)));
             // Sides held in concrete leave the back ledger as the worst: its share has no hand in it.
             p.walls[1].construction = p.walls[2].construction = "concrete";
-            p.walls.front().spacing = 610_mm;
+            p.walls.front().spacing = 900_mm;
             const Plan firm = test::planOf(p);
             const Check* b = checkOf(firm, "ledger_share");
             QVERIFY(b);

@@ -206,7 +206,7 @@ class TestHangers : public QObject {
         const RailStatics alone = railStatics(p, x, 0);
         const RailStatics after = railStatics(p, x, 0, &even);
         QCOMPARE(after.own.spans.size(), after.contents.sagging.size());
-        QCOMPARE(after.own.curve.size(), after.contents.curve.size());
+        QCOMPARE(after.own.curve.size(), after.contents.sag.size());
         QVERIFY(alone.own.spans.size() != even.own.spans.size());
         QVERIFY(near(peaksAlong(after, 1).moment(), peaksAlong(alone, 1).moment(), 1e-9));
         p.mass = 5; // off its middle as before: now the beams do serve

@@ -3,6 +3,9 @@
 #include "support.h"
 
 #include "strength/fastener.h"
+#include "strength/section.h"
+
+#include <Eigen/Dense>
 
 #include <rapidcheck.h>
 
@@ -68,63 +71,42 @@ std::vector<double> uses(const PiecePlan& pp) {
     return out;
 }
 
-/// Reactions of rigid supports by the three-moment theorem (Clapeyron), for point loads: another method than
-/// the program's. Loads beyond the end supports act through the end moments.
-std::vector<double> byThreeMoments(const std::vector<double>& x,
-                                   const std::vector<std::pair<double, double>>& loads) {
-    const std::size_t n = x.size();
-    std::vector<double> M(n, 0), R(n, 0); // M: hogging negative
-    for (const auto& [at, P] : loads) {
-        if (at < x.front())
-            M.front() -= P * (x.front() - at);
-        else if (at > x.back())
-            M.back() -= P * (at - x.back());
+/// Reactions of a beam on equal springs k, by its fundamental solution |d|^3/(12 EI): a rigid motion a + b x,
+/// what the loads bend it down and the reactions bend it up, come to R/k at every support. Nothing of the
+/// program's solver in it.
+std::vector<double> onSprings(const std::vector<double>& x,
+                              const std::vector<std::pair<double, double>>& loads, double EI, double k) {
+    const auto n = static_cast<Eigen::Index>(x.size());
+    const auto bends = [&](double at, double from) { return std::pow(std::abs(at - from), 3) / (12 * EI); };
+    Eigen::MatrixXd A = Eigen::MatrixXd::Zero(n + 2, n + 2);
+    Eigen::VectorXd b = Eigen::VectorXd::Zero(n + 2);
+    for (Eigen::Index i = 0; i < n; ++i) {
+        const double at = x[static_cast<std::size_t>(i)];
+        for (Eigen::Index j = 0; j < n; ++j)
+            A(i, j) = -bends(at, x[static_cast<std::size_t>(j)]);
+        A(i, i) -= 1 / k;
+        A(i, n) = A(n, i) = 1;
+        A(i, n + 1) = A(n + 1, i) = at;
+        for (const auto& [from, P] : loads)
+            b(i) -= P * bends(at, from);
     }
-    if (n > 2) {
-        std::vector<double> a(n, 0), b(n, 1), c(n, 0), d = M;
-        for (std::size_t i = 1; i + 1 < n; ++i) {
-            const double l = x[i] - x[i - 1];
-            const double r = x[i + 1] - x[i];
-            a[i] = l;
-            b[i] = 2 * (l + r);
-            c[i] = r;
-            d[i] = 0;
-            for (const auto& [at, P] : loads) {
-                if (at > x[i - 1] && at < x[i]) {
-                    const double s = at - x[i - 1];
-                    d[i] -= P * s * (l * l - s * s) / l;
-                } else if (at > x[i] && at < x[i + 1]) {
-                    const double s = x[i + 1] - at;
-                    d[i] -= P * s * (r * r - s * s) / r;
-                }
-            }
-        }
-        for (std::size_t i = 1; i < n; ++i) { // forward elimination, back substitution
-            const double f = a[i] / b[i - 1];
-            b[i] -= f * c[i - 1];
-            d[i] -= f * d[i - 1];
-        }
-        M[n - 1] = d[n - 1] / b[n - 1];
-        for (std::size_t i = n - 1; i-- > 0;)
-            M[i] = (d[i] - c[i] * M[i + 1]) / b[i];
+    for (const auto& [from, P] : loads) {
+        b(n) += P;
+        b(n + 1) += P * from;
     }
-    for (std::size_t i = 0; i + 1 < n; ++i) {
-        const double s = x[i + 1] - x[i];
-        R[i] += (M[i + 1] - M[i]) / s;
-        R[i + 1] += (M[i] - M[i + 1]) / s;
-        for (const auto& [at, P] : loads)
-            if (at >= x[i] && at < x[i + 1]) {
-                R[i] += P * (x[i + 1] - at) / s;
-                R[i + 1] += P * (at - x[i]) / s;
-            }
-    }
-    for (const auto& [at, P] : loads) {
-        if (at < x.front())
-            R.front() += P;
-        else if (at >= x.back())
-            R.back() += P;
-    }
-    return R;
+    const Eigen::VectorXd found = A.fullPivLu().solve(b);
+    return {found.data(), found.data() + n};
+}
+
+/// N mm2 of a ledge as it bends, from its parts.
+double stiffnessOf(const PiecePlan& pp, const LedgeParams& ledge) {
+    Section s;
+    const Species& wood = *catalog().findSpecies(ledge.species);
+    const double E = allowable(wood.means, ledge.grade, 0.9).E;
+    for (const auto& r : pp.assembly().member.rects)
+        s.parts.push_back({E, r.b, r.h, r.z, r.y, {}});
+    s.glued = pp.assembly().member.glued;
+    return sectionProperties(s).EI;
 }
 
 /// A stretch of load as many small ones.
@@ -269,7 +251,7 @@ class TestLaws : public QObject {
             const auto two = uses(b.planned());
             for (std::size_t i = 0; i < one.size(); ++i)
                 RC_ASSERT(std::pair(i, std::abs(one[i] - two[i])) <
-                          std::pair(i, 1e-4 * std::max(1.0, one[i])));
+                          std::pair(i, 0.01 * std::max(1.0, one[i])));
         }));
     }
 
@@ -293,12 +275,14 @@ class TestLaws : public QObject {
             a.piece().hold.support = "auto";
             Ledge b = a;
             b.project.style.units = Units::imperial;
-            // Screws differ between the systems; what has none is the same to the last figure.
+            // Screws differ between the systems; what has none is nearly the same.
             const auto one = a.planned();
             const auto two = b.planned();
             RC_ASSERT(one.hand.counts == two.hand.counts);
+            // A thicker screw gives less, so that a stiff ledge shares its loads a little differently.
             for (const char* id : {"bending", "shear", "glue_line", "sag"})
-                RC_ASSERT(std::abs(use(one, id, false) - use(two, id, false)) < 1e-9);
+                RC_ASSERT(std::abs(use(one, id, false) - use(two, id, false)) <
+                          0.15 * std::max(0.05, use(one, id, false)));
         }));
     }
 
@@ -316,7 +300,14 @@ class TestLaws : public QObject {
             const double yContents = (pp.assembly().surfaceBack.mm() + pp.assembly().surfaceFront.mm()) / 2;
             const double D = pp.assembly().depth.mm();
             auto loads = slices(0, L, own + contents);
-            const auto still = byThreeMoments(v.x, loads);
+            // S5.3: the screws of a stud slip, through the cover by half of EN 1995-1-1 table 7.1.
+            const double rho = (catalog().findSpecies(a.params().species)->means.sg12 * 1120 +
+                                1120 * 0.42 / (1 + 0.108 * 0.42)) /
+                               2;
+            const double k =
+                std::pow(rho, 1.5) * v.option.screw->d / 23 * static_cast<double>(v.rows.size()) / 2;
+            const double EI = stiffnessOf(pp, a.params());
+            const auto still = onSprings(v.x, loads, EI, k);
             std::vector<double> turn(v.x.size(), 0);
             for (const auto& [at, P] : loads)
                 lever(v.x, at, P / (own + contents) * (own * yOwn + contents * yContents), turn);
@@ -353,11 +344,11 @@ class TestLaws : public QObject {
             for (std::size_t i = 0; i < v.x.size(); ++i) {
                 c1 = std::max(c1, used(std::abs(still[i]), turn[i], 0.9));
                 for (double at : places) {
-                    const auto hand = byThreeMoments(v.x, {{at, pp.hand.newton}});
+                    const auto hand = onSprings(v.x, {{at, pp.hand.newton}}, EI, k);
                     std::vector<double> M = turn;
                     lever(v.x, at, pp.hand.newton * D, M);
                     c2 = std::max(c2, used(std::abs(still[i] + hand[i]), M[i], 1.6));
-                    press = std::max(press, 2 * 1.5 * M[i] / z / (a.wall().studWidth.mm() * z));
+                    press = std::max(press, 1.5 * M[i] / z / (a.wall().studWidth.mm() * z)); // the mean
                 }
             }
             RC_ASSERT(std::abs(use(pp, "wall_screws", false) - c1) < 2e-3 * std::max(0.1, c1));
@@ -383,7 +374,8 @@ class TestLaws : public QObject {
                 for (auto& i : b.piece().load.items)
                     i.mass *= factor;
                 const PiecePlan q = b.planned();
-                return q.hold()->feasible && q.hold()->verdict.status != Status::fails;
+                return q.hold()->feasible &&
+                       q.hold()->verdict.utilisation <= 1; // beyond it looks may be 'tight' still
             };
             const double edge = pp.hold()->carryKg / pp.contents;
             if (edge > 0)

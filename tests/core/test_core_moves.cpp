@@ -216,7 +216,7 @@ class TestMoves : public QObject {
     }
     void oneThingIsBuiltBeforeAnotherIsBegun() {
         for (const auto& [kind, set, one, last, other] :
-             {std::array{"hollow", "", "ledger-arm-1", "ledger-arm-5", "front-end-left"},
+             {std::array{"hollow", "arm_spacing=150", "ledger-arm-1", "ledger-arm-5", "front-end-left"},
               std::array{"bookcase", "sections=2 length=1600", "bottom-left", "bottom-right",
                          "bottom-s2-left"}}) {
             const Plan plan = planWith(kind, set);
@@ -383,7 +383,7 @@ class TestMoves : public QObject {
         const Joint* j = plan.pieces.front().assembly().joint("rail-arm-1");
         QVERIFY(j && j->fasteners.size() == 2);
         const std::string& text = joining(plan, "rail-arm-1")->text;
-        QVERIFY2(has(text, "23.8 mm and 71.3 mm above its lower edge, and pilots"), text.c_str());
+        QVERIFY2(has(text, "30 mm and 90 mm above its lower edge, and pilots"), text.c_str());
         QVERIFY2(has(text, "Drive 2 lag screws"), text.c_str());
     }
     /// Plates and loose shelves come when the piece hangs, pads and hooks when it is finished.

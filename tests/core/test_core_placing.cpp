@@ -330,7 +330,18 @@ class TestPlacing : public QObject {
     void aSeatBelowAsksForMoreReserve() {
         Project p = row({{1000, 800}});
         p.walls.front().furniture = {test::stands("bed", 800_mm, 1600_mm, 600_mm)};
-        QVERIFY(cured(p, "above_people"));
+        const Plan plan = test::planOf(p);
+        QVERIFY(test::finding(plan, "above_people"));
+        // S12.3: by itself, not when somebody ticks it.
+        QVERIFY2(plan.pieces.front().limitWhy.find("above the") != std::string::npos,
+                 plan.pieces.front().limitWhy.c_str());
+        p.walls.front().furniture.clear();
+        const Plan without = test::planOf(p);
+        QVERIFY(without.pieces.front().limitWhy.empty());
+        QVERIFY(std::abs(plan.pieces.front().hold()->verdict.utilisation * 0.6 -
+                         without.pieces.front().hold()->verdict.utilisation) < 1e-9);
+        p.walls.front().user = "child_5_8";
+        QVERIFY(!test::planOf(p).pieces.front().limitWhy.empty());
     }
     void anAlcoveIsNotWiderThanItsNarrowest() {
         Project p = demo();

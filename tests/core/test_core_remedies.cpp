@@ -231,6 +231,7 @@ class TestRemedies : public QObject {
     void whatItBringsIsSaid() {
         Project p = test::fresh();
         p.pieces.front().hold.leaning = Leaning::people;
+        p.pieces.front().hold.support = "studs-m4.5";
         p.pieces.front().hold.rows = 1;
         ledgeOf(p.pieces.front()).backHeight = 45_mm;
         const Plan plan = test::planOf(p);

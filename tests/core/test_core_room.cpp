@@ -153,10 +153,14 @@ class TestRoom : public QObject {
         const auto twice = contentsForces(l, plain, 2);
         QVERIFY(std::abs(twice.lines[0].w - 2 * f.lines[0].w) < 1e-12);
     }
-    void theHandIsHeavierLowAndDeep() {
+    void theHandRisesWithoutAStep() {
         QCOMPARE(defaultHandLoad(1500_mm, 100_mm), 220.0);
-        QCOMPARE(defaultHandLoad(1099_mm, 100_mm), 445.0);
-        QCOMPARE(defaultHandLoad(1500_mm, 351_mm), 445.0);
+        QCOMPARE(defaultHandLoad(1200_mm, 300_mm), 220.0);
+        QCOMPARE(defaultHandLoad(1100_mm, 100_mm), 220 + 225 * 0.5); // S1.3: half of the way down
+        QCOMPARE(defaultHandLoad(1500_mm, 325_mm), 220 + 225 * 0.25);
+        QCOMPARE(defaultHandLoad(1100_mm, 325_mm), 220 + 225 * 0.5); // the worse of both, not their sum
+        QCOMPARE(defaultHandLoad(1000_mm, 100_mm), 445.0);
+        QCOMPARE(defaultHandLoad(700_mm, 600_mm), 445.0);
     }
 
     void holesAreSpreadEvenly() {

@@ -145,6 +145,7 @@ struct FrameSeat {
     std::vector<Length> x;    ///< middles of the arms
     Length face, tip;         ///< from the wall to the part's face, to the end of the arms
     Length wide, high;        ///< section of an arm
+    Length low;               ///< their lower edge in the piece
     std::vector<Length> lags; ///< of its lag screws above its lower edge, upwards
     std::string plate;        ///< a glass top on the arms; empty: none
     bool toughened = true;    ///< that glass

@@ -319,14 +319,19 @@ std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog) {
     if (in.screw)
         hang.text += fmt::format(" {} {} × {}; {}", counted(in.marks.size(), "screw"), in.screw->label,
                                  screwLengthText(*in.screw, in.screwLength),
-                                 in.screw->headKind == ScrewHead::washer
+                                 in.screw->lag ? "their heads and washers show behind what stands there."
+                                 : in.screw->headKind == ScrewHead::washer
                                      ? "their wide heads show behind what stands there."
                                      : "their heads end flush in the rail.");
     if (!in.inTheWay.empty())
-        hang.text += fmt::format(
-            " The {} is in the way of a straight driver: use a long bit or a bendable shaft.", in.inTheWay);
+        hang.text += fmt::format(" The {} is in the way of a straight driver: use a {}.", in.inTheWay,
+                                 in.screw && in.screw->lag ? "long extension for the socket"
+                                                           : "long bit or a bendable shaft");
     hang.minutes = catalog.minutes("level") + n * catalog.minutes("screw");
-    hang.tools = {"level", !in.inTheWay.empty() ? "driver with a long bit or bendable shaft" : "driver"};
+    const bool lag = in.screw && in.screw->lag;
+    hang.tools = {"level", lag                    ? "socket driver"
+                           : !in.inTheWay.empty() ? "driver with a long bit or bendable shaft"
+                                                  : "driver"};
     if (two)
         hang.cautions = catalog.cautionsFor("lifting");
     out.push_back(std::move(hang));

@@ -179,6 +179,7 @@ AnchorKind readAnchor(const Row& r) {
     a.note = r.text("note");
     a.source = r.text("source");
     a.conf = r.text("conf");
+    a.screw = r.number("screw_mm", 0);
     a.drill = r.number("drill_mm", 0);
     a.depth = r.number("depth_mm", 0);
     a.behind = r.number("behind_mm", 0);
@@ -326,6 +327,10 @@ double Species::fastenerG() const {
 const Species* Catalog::findSpecies(const std::string& id) const {
     return find(species, id);
 }
+double Screw::thread(double pen, double length) const {
+    return lag ? std::max(0.0, std::min(pen, 0.6 * length) - 0.625 * d) : std::min(pen, length * 2 / 3);
+}
+
 double LagScrew::thread(double length) const {
     return std::max(0.0, length * threadShare + threadPlus - tip);
 }

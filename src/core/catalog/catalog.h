@@ -43,6 +43,10 @@ struct Screw {
     ScrewHead headKind = ScrewHead::flat;
     /// How deep the head sits in the wood when it is flush, mm: about half of head less shank (S10.6).
     [[nodiscard]] double countersink() const { return headKind == ScrewHead::washer ? 0 : (head - d) / 2; }
+    bool lag = false; ///< a coach screw: turned in with a wrench, over a washer as wide as `head`
+    /// mm of thread that holds, of a screw `length` mm long that goes `pen` mm in: two thirds of its length
+    /// are thread; of a lag screw 0.6, and its tapered tip holds nothing (DIN 571, NDS appendix L).
+    [[nodiscard]] double thread(double pen, double length) const;
     double d = 0, root = 0, head = 0, pilotSoft = 0, pilotHard = 0, clearance = 0, plug = 0;
     std::string pilotSoftInch, pilotHardInch, clearanceInch; ///< drill bits as sold in inches
     std::vector<double> lengths;                             ///< mm
@@ -125,6 +129,7 @@ struct WallKind {
 struct AnchorKind {
     std::string id, wall, name, size, hole, note, source, conf;
     std::string setting;  ///< how it is set, a sentence; empty: as its package says
+    double screw = 0;     ///< mm, of what goes into it; 0: it is a bolt of its own
     double drill = 0;     ///< mm, 0: none given
     double depth = 0;     ///< mm of hole in what holds it, cover apart; 0: none given
     double behind = 0;    ///< mm of free room it needs behind the cover; 0: none

@@ -88,6 +88,7 @@ Screw readSpecial(const Row& r) {
     s.label = r.text("label");
     s.metric = r.text("metric") == "yes";
     s.headKind = r.text("head_kind") == "trim" ? ScrewHead::trim : ScrewHead::washer;
+    s.lag = r.text("head_kind") == "lag";
     s.d = r.number("d_mm");
     s.head = r.number("head_mm");
     readCommon(r, "lengths", s);

@@ -181,11 +181,13 @@ class Collector : public FieldMaker {
                                     : v == "nobody" ? Leaning::nobody
                                                     : Leaning::usual;
                }),
-               "Usual: below 1.1 m, deeper than 200 mm, over a seat or a walkway. There too much for a hand "
+               "Usual: below 1.1 m, deeper than 300 mm, over a seat or a walkway. There too much for a hand "
                "blocks; elsewhere it warns.");
         flag("hold.aboveBed", "Above a bed, seat or child's place", piece.hold.aboveBed,
              onPiece([](Piece& p, bool v) { p.hold.aboveBed = v; }),
-             "Then strength may be used to 60 % only.");
+             "Then strength is used to 60 % only; so it is by itself where a bed or a seat stands below, or "
+             "children "
+             "use the wall.");
         choice(
             "sagLimit", "Sag looks",
             std::array{"fine", "plain", "rough"}.at(static_cast<std::size_t>(piece.sagLimit)),

@@ -207,6 +207,8 @@ std::string placeState(const Project& project, const PiecePlan& pp) {
 
 std::string holdState(const PiecePlan& pp) {
     const RailVerdict* h = pp.hold();
+    if (!pp.made.makeable())
+        return "cannot be made";
     if (!h || !h->feasible)
         return "nothing holds it";
     return fmt::format("{}, margin {}", statusName(h->verdict.status), marginText(h->verdict.utilisation));

@@ -6,7 +6,9 @@
 namespace owl {
 
 double defaultHandLoad(Length top, Length depth) {
-    return top < 1100_mm || depth > 350_mm ? 445 : 220;
+    const double low = std::clamp((1200 - top.mm()) / 200, 0.0, 1.0);
+    const double deep = std::clamp((depth.mm() - 300) / 100, 0.0, 1.0);
+    return usualHand + (strongHand - usualHand) * std::max(low, deep);
 }
 
 double evenMass(const LoadSpec& load, const Assembly& a) {

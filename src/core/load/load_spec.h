@@ -32,7 +32,10 @@ struct LoadSpec {
     bool operator==(const LoadSpec&) const = default;
 };
 
-/// S1.3: 220 N, or 445 N when the top is lower than 1.1 m or the piece deeper than 350 mm.
+/// N: a hand that steadies somebody (50 lbf), and one that holds up (100 lbf).
+inline constexpr double usualHand = 220, strongHand = 445;
+/// N at the front edge (S1.3): rises without a step from 220 to 445 as the top goes down from 1.2 to 1.0 m,
+/// or the piece grows from 300 to 400 mm deep.
 double defaultHandLoad(Length top, Length depth);
 /// kg of the even load, on every surface that takes it.
 double evenMass(const LoadSpec& load, const Assembly& a);

@@ -19,8 +19,12 @@ void describeArms(Parameters& p, ArmsAsk& ask, const char* box, bool applies) {
     p.group("Ledger and arms");
     p.length({.name = "frame", .label = "Boards for them", .applies = applies}, ask.frame,
              {.low = Length::mm(0.5), .high = 200_mm, .usualLow = 15_mm, .usualHigh = 32_mm, .board = true});
-    p.length({.name = "arm_spacing", .label = "Arms at most apart", .applies = applies}, ask.spacing,
-             {.low = 20_mm, .high = 2000_mm, .usualLow = 200_mm, .usualHigh = 400_mm});
+    p.length({.name = "arm_spacing",
+              .label = "Arms at most apart",
+              .help = "They stand beside the studs; more come between them only where they would be farther "
+                      "apart than this.",
+              .applies = applies},
+             ask.spacing, {.low = 20_mm, .high = 2000_mm, .usualLow = 300_mm, .usualHigh = 700_mm});
     p.length({.name = "clearance",
               .label = play.c_str(),
               .help = "So that it slides on; it adds to the droop.",
@@ -42,6 +46,16 @@ std::vector<Cure> strongerArms(const ArmsAsk& ask, Length height, const Weakness
     const Length closer = ask.spacing * 2 / 3;
     if (w.check == "arm" || w.check == "arm_joint" || w.check == "arm_shear")
         out.push_back({"Arms every " + exactLength(closer, ctx), {{"arm_spacing", closer.mm()}}});
+    if (w.check == "skin")
+        out.push_back({"Arms every " + exactLength(closer, ctx), {{"arm_spacing", closer.mm()}}});
+    if (w.check == "ledger_twist" || w.check == "droop") {
+        const Length wide = w.metric ? 650_mm : Length::inches(26);
+        if (ask.spacing < wide)
+            out.push_back({"Arms beside the studs only", {{"arm_spacing", wide.mm()}}});
+        const Length thicker = ask.frame + (w.metric ? 9_mm : Length::inches(1, 4));
+        out.push_back(
+            {"Boards of " + exactLength(thicker, ctx) + " for ledger and arms", {{"frame", thicker.mm()}}});
+    }
     if (w.check == "droop" && ask.clearance > Length::mm(0.5))
         out.push_back({"Less play", {{"clearance", 0.5}}});
     return out;

@@ -278,7 +278,7 @@ HollowParams HollowParams::defaults(bool metric) {
     p.depth = Length::inches(15, 2);
     p.height = Length::inches(4);
     p.topThickness = p.bottomThickness = p.frontThickness = p.endThickness = p.arms.frame = board;
-    p.arms.spacing = Length::inches(12);
+    p.arms.spacing = Length::inches(26);
     p.arms.clearance = Length::inches(1, 32);
     p.species = "yellow_poplar";
     return p;

@@ -18,7 +18,7 @@ struct HollowParams {
     HollowSkin skins = HollowSkin::letIn;
     HollowSheet skinWood = HollowSheet::same;
     Length chamfer; ///< of the outer edges; 0: none
-    ArmsAsk arms{18_mm, 300_mm, 1_mm};
+    ArmsAsk arms{18_mm, 650_mm, 1_mm};
     CableWay cable; ///< down through top and bottom, before the ledger and between the arms
     std::string species = "scots_pine";
     BoardGrade grade = BoardGrade::ordinary;

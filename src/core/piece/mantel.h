@@ -22,7 +22,7 @@ struct MantelParams {
     int layers = 3;                      ///< of a laminated beam, one on another
     EdgeShape edge = EdgeShape::chamfer; ///< of a solid or laminated beam
     Length edgeSize = 3_mm;
-    ArmsAsk arms{18_mm, 350_mm, 1_mm, BoxFix::above, PlugWay::bought}; ///< of a hollow beam
+    ArmsAsk arms{18_mm, 650_mm, 1_mm, BoxFix::above, PlugWay::bought}; ///< of a hollow beam
     MantelRods rods = MantelRods::best;
     Length rodD = 16_mm; ///< 0: as thick as needed
     int rodCount = 0;    ///< 0: one a stud, or as many as are usual

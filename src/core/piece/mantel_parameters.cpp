@@ -37,7 +37,7 @@ MantelParams MantelParams::defaults(bool metric) {
     p.height = Length::inches(11, 2);
     p.thickness = p.arms.frame = board;
     p.edgeSize = Length::inches(1, 8);
-    p.arms.spacing = Length::inches(14);
+    p.arms.spacing = Length::inches(26);
     p.arms.clearance = Length::inches(1, 32);
     p.rodD = Length::inches(5, 8);
     p.rodPlay = Length::inches(1, 64) / 2;

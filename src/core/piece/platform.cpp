@@ -131,9 +131,14 @@ class PlatformBuilder : CaseBuilder {
         const Length deep = std::max(1_mm, front_ - t_ * 2);
         const int n = std::clamp(p_.arms, 2, 8);
         for (int i = 0; i < n; ++i) {
-            const Length x = x0_ + (wide - t_) * i / (n - 1);
+            const bool outer = i == 0 || i + 1 == n;
+            const Length even = x0_ + (wide - t_) * i / (n - 1);
+            const Length x = outer ? even : clearOfScrews(even + t_ / 2) - t_ / 2;
+            if (!outer && x < arms_.back() + t_ / 2 + 30_mm)
+                continue;
             arms_.push_back(x + t_ / 2);
-            add(blankPart(fmt::format("arm-{}", i + 1), fmt::format("arm {}", i + 1), deep, z1_ - z0_, t_,
+            const std::size_t k = arms_.size();
+            add(blankPart(fmt::format("arm-{}", k), fmt::format("arm {}", k), deep, z1_ - z0_, t_,
                           {{x.mm(), t_.mm(), z0_.mm()}, {0, 1, 0}, {0, 0, 1}, {1, 0, 0}}),
                 {fmt::format("length {} lies between rail and front: {} less both and {} of overhang",
                              say(deep), say(p_.depth), say(p_.overFront)),
@@ -141,6 +146,23 @@ class PlatformBuilder : CaseBuilder {
                 {0, 0.3, 0});
         }
         lying("front", "front of the frame", front_ - t_, z0_, z1_ - z0_, "as high as the frame");
+    }
+
+    /// What is left beside a wall screw in the height of the arms for its driver, from the middle of an arm.
+    [[nodiscard]] Length driverRoom() const { return t_ / 2 + 13_mm; }
+    /// An inner arm goes aside for the wall screws between the arms.
+    [[nodiscard]] Length clearOfScrews(Length middle) const {
+        std::vector<Length> screws = ctx_.wallScrewsX;
+        screws.insert(screws.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
+        const auto clear = [&](Length x) {
+            return std::all_of(screws.begin(), screws.end(),
+                               [&](Length s) { return abs(s - x) >= driverRoom(); });
+        };
+        for (Length step; step < 150_mm; step += 1_mm)
+            for (Length x : {middle - step, middle + step})
+                if (clear(x))
+                    return x;
+        return middle;
     }
 
     void top() {
@@ -171,23 +193,28 @@ class PlatformBuilder : CaseBuilder {
         pads();
     }
 
-    /// Two on each arm, well inside the plate's edges.
+    /// Two on each arm, well inside the plate's edges, and on the front between them: a plate that rests on
+    /// everything under it is not bent.
     void pads() {
         const Length y0 = std::max(rear_, t_) + 12_mm;
         const Length y1 = front_ - t_ - padWide - 12_mm;
         for (std::size_t i = 0; i < arms_.size(); ++i)
-            for (const bool rear : {true, false}) {
-                const Length y = rear ? y0 : std::max(y0 + padWide + 4_mm, y1);
-                Part pad = blankPart(
-                    fmt::format("pad-{}-{}", i + 1, rear ? "rear" : "front"), "soft pad", padWide, padWide,
-                    padHigh,
-                    {{(arms_[i] - padWide / 2).mm(), y.mm(), z1_.mm()}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}});
-                pad.stock = Stock::fitting;
-                pad.material = "rubber";
-                pad.density = 1100;
-                pad.finished = false;
-                add(std::move(pad), {"clear, so that it does not show through"}, {0, 0, 0.5});
-            }
+            for (const bool rear : {true, false})
+                pad(fmt::format("pad-{}-{}", i + 1, rear ? "rear" : "front"), fmt::format("arm-{}", i + 1),
+                    arms_[i], rear ? y0 : std::max(y0 + padWide + 4_mm, y1));
+        for (std::size_t i = 1; i < arms_.size(); ++i)
+            pad(fmt::format("pad-edge-{}", i), "front", (arms_[i - 1] + arms_[i]) / 2,
+                front_ - t_ / 2 - padWide / 2);
+    }
+    void pad(const std::string& id, const std::string& on, Length x, Length y) {
+        Part pad = blankPart(id, "soft pad", padWide, padWide, padHigh,
+                             {{(x - padWide / 2).mm(), y.mm(), z1_.mm()}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}});
+        pad.stock = Stock::fitting;
+        pad.material = "rubber";
+        pad.density = 1100;
+        pad.finished = false;
+        add(std::move(pad), {"clear, so that it does not show through"}, {0, 0, 0.5});
+        pads_.emplace_back(id, on);
     }
 
     void joints() {
@@ -254,14 +281,13 @@ class PlatformBuilder : CaseBuilder {
             keep(std::move(j));
             return;
         }
-        for (const auto& p : std::vector<Part>(d_.assembly.parts))
-            if (p.id.starts_with("pad-")) {
-                Joint j = named("stuck-" + p.id, p.id, "arm-" + p.id.substr(4, 1), "stuck");
-                j.how = Joinery::dry;
-                j.glued = false;
-                j.carries = false;
-                keep(std::move(j));
-            }
+        for (const auto& [id, on] : pads_) {
+            Joint j = named("stuck-" + id, id, on, "stuck");
+            j.how = Joinery::dry;
+            j.glued = false;
+            j.carries = false;
+            keep(std::move(j));
+        }
         Joint j = named("top-laid", "pad-1-rear", "top", "laid");
         j.how = Joinery::dry;
         j.glued = false;
@@ -284,6 +310,7 @@ class PlatformBuilder : CaseBuilder {
         f.tip = front_;
         f.wide = t_;
         f.high = z1_ - z0_;
+        f.low = z0_;
         f.lags = lagHeights();
         if (p_.top == PlatformTop::glass)
             f.plate = "top";
@@ -297,12 +324,18 @@ class PlatformBuilder : CaseBuilder {
         dimensions();
     }
 
+    /// One row of wall screws beside the arms, and one in the height of the upper lag screws, between the
+    /// arms: what the lags pull at goes to it along the grain. From a row farther off the rail would bend
+    /// across its grain (S9.3).
     void atTheWall() {
         Assembly& a = d_.assembly;
         const Length rail = d_.assembly.find("rail")->width;
         a.wallThrough = t_;
-        a.wallLeft = x0_;
-        a.wallRight = x1_;
+        // A stud may be as near to its ends as leaves room beside the outer arms, studs counting from 40 mm
+        // in.
+        const Length in = std::max(Length(), t_ + 13_mm - 40_mm);
+        a.wallLeft = x0_ + in;
+        a.wallRight = x1_ - in;
         a.wallPart = "rail";
         a.screwedFlat = true;
         const Length low = above() ? z1_ : Length(); // the stretch of the rail beside the arms
@@ -312,6 +345,8 @@ class PlatformBuilder : CaseBuilder {
             a.wallRows = {low + edge, high - edge};
         else
             a.wallRows = {above() ? high - edge : low + (high - low) / 2};
+        a.wallRows.push_back(z0_ + lagHeights().back());
+        std::sort(a.wallRows.begin(), a.wallRows.end());
         a.member.rects = {{"rail", t_.mm(), rail.mm(), 0, 0}};
         a.member.words = "the rail alone";
     }
@@ -333,7 +368,8 @@ class PlatformBuilder : CaseBuilder {
 
     const PlatformParams& p_;
     Length t_, z0_, z1_, topZ_, x0_, x1_, front_, rear_;
-    std::vector<Length> arms_; ///< middles
+    std::vector<Length> arms_;                              ///< middles
+    std::vector<std::pair<std::string, std::string>> pads_; ///< each, and what it is stuck on
     bool told_ = false;
 };
 

@@ -17,11 +17,11 @@ enum class PlatformTop { glass, acrylic, sheet, boards };
 enum class PlatformSteady { any, quiet, needle };
 
 struct PlatformParams {
-    Length length = 760_mm, depth = 350_mm;
-    Length thickness = 40_mm;   ///< of rail and frame
-    Length frameHeight = 95_mm; ///< of the arms and the front of the frame
+    Length length = 760_mm, depth = 330_mm;
+    Length thickness = 40_mm;    ///< of rail and frame
+    Length frameHeight = 120_mm; ///< of the arms and the front of the frame
     PlatformRail rail = PlatformRail::above;
-    Length railHeight = 220_mm;
+    Length railHeight = 240_mm;
     int arms = 2;
     Length behind = 20_mm; ///< free between rail and top: for a lid or sleeve kept upright, for cables
     Length overFront = 15_mm, overSides = 20_mm; ///< of the top past the frame
@@ -30,7 +30,7 @@ struct PlatformParams {
     bool toughened = true;
     Length corner = 10_mm; ///< radius of the plate's corners
     SheetKind sheet = SheetKind::birchPly;
-    Length thingWide = 430_mm, thingDeep = 280_mm; ///< footprint of what stands there
+    Length thingWide = 430_mm, thingDeep = 260_mm; ///< footprint of what stands there
     PlatformSteady steady = PlatformSteady::quiet;
     std::string species = "scots_pine";
     BoardGrade grade = BoardGrade::ordinary;

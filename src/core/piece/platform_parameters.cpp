@@ -32,17 +32,17 @@ PlatformParams PlatformParams::defaults(bool metric) {
     if (metric)
         return p;
     p.length = Length::inches(24);
-    p.depth = Length::inches(55, 4);
+    p.depth = Length::inches(13);
     p.thickness = Length::inches(3, 2);
-    p.frameHeight = Length::inches(4);
-    p.railHeight = Length::inches(9);
+    p.frameHeight = Length::inches(19, 4);
+    p.railHeight = Length::inches(37, 4);
     p.behind = Length::inches(3, 4);
     p.overFront = Length::inches(1, 2);
     p.overSides = Length::inches(3, 4);
     p.topThickness = Length::inches(3, 8);
     p.corner = Length::inches(3, 8);
     p.thingWide = Length::inches(17);
-    p.thingDeep = Length::inches(11);
+    p.thingDeep = Length::inches(10);
     p.species = "yellow_poplar";
     return p;
 }
@@ -57,7 +57,7 @@ void PlatformParams::describe(Parameters& p) {
     p.length({.name = "thickness", .label = "Boards for rail and frame"}, thickness,
              {.low = 1_mm, .high = 200_mm, .usualLow = 30_mm, .usualHigh = 50_mm, .board = true});
     p.length({.name = "frame_height", .label = "Height of the frame"}, frameHeight,
-             {.low = 1_mm, .high = 500_mm, .usualLow = 55_mm, .usualHigh = 120_mm});
+             {.low = 1_mm, .high = 500_mm, .usualLow = 55_mm, .usualHigh = 130_mm});
     p.whole({.name = "arms", .label = "Arms"}, arms, {.low = 2, .high = 8, .usualLow = 2, .usualHigh = 4});
     p.group("Rail");
     p.choice({.name = "rail", .label = "The rail"}, rail, platformRails);
@@ -134,6 +134,10 @@ std::vector<Cure> PlatformParams::strengthen(const Weakness& w) const {
             {"Top of " + say(topThickness + 2_mm), {{"top_thickness", (topThickness + 2_mm).mm()}}});
     if (top_ && top == PlatformTop::glass && !toughened)
         out.push_back({"Toughened glass", {{"toughened", true}}});
+    if (w.check == "rail_across" || w.check == "rail_twist") {
+        const Length thicker = thickness + (w.metric ? 5_mm : Length::inches(1, 4));
+        out.push_back({"Boards of " + say(thicker), {{"thickness", thicker.mm()}}});
+    }
     if (w.check == "arm" || w.check == "frame_joint") {
         out.push_back({"One more arm", {{"arms", arms + 1}}});
         out.push_back(

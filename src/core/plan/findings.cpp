@@ -353,7 +353,8 @@ void gatherAlike(std::vector<Finding>& findings) {
         if (told[sort] <= mostAlike) {
             if (told[sort] == mostAlike && n > 1) { // the first of those that are not told speaks for them
                 f.text = fmt::format(
-                    "The first of them: {}. They are told one by one when those before are settled.", f.title);
+                    "The first of them: {}. They are told one by one when those before are settled.",
+                    f.title);
                 f.title = fmt::format("{} more of this sort", n);
                 f.remedies.clear();
             }

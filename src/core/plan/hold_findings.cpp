@@ -140,9 +140,9 @@ class HoldFindings : public PieceFinder {
             return;
         const bool fails = v.status == Status::fails;
         std::string text = strainSentence(*worst) + " " + marginsSentence(v);
-        if (piece_.hold.aboveBed)
-            text += " Above a bed, a seat or a child's place strength may be used to 60 % only; the margins "
-                    "have that in them.";
+        if (!pp_.limitWhy.empty())
+            text +=
+                " Strength is used to 60 % only, since " + pp_.limitWhy + "; the margins have that in them.";
         if (worst->leaning && pp_.hand.newton > 0)
             text += handSentence();
         const char* title = fails  ? "It does not hold"

@@ -1,5 +1,7 @@
 #include "plan/place_findings.h"
 
+#include "plan/plan_hold.h"
+
 #include "measure/words.h"
 #include "plan/fire_findings.h"
 #include "plan/place_finder.h"
@@ -201,19 +203,11 @@ class PlaceFindings : public PlaceFinder {
             if (f.height + 200_mm + tall() < wall_->height)
                 g.remedies.push_back(raise(f.height + 200_mm));
         }
-        for (const auto& f : wall_->furniture) {
-            const bool sleeps =
-                f.kind == "bed" || f.kind == "cot" || f.kind == "sofa" || f.kind == "armchair";
-            if (!sleeps || piece_.hold.aboveBed || f.x >= pp_.right() || f.right() <= pp_.left)
-                continue;
-            add("above_people", Severity::warns, "People sit or lie below it",
-                fmt::format(
-                    "It hangs above the {}. Strength may then be used to 60 % only; keep glass and heavy "
-                    "things off it.",
-                    f.title()))
-                .remedies.push_back(changePiece("Count it as above a seat or bed", piece_,
-                                                [](Piece& p) { p.hold.aboveBed = true; }));
-        }
+        if (const Furniture* f = seatBelow(*wall_, pp_))
+            add("above_people", Severity::notes, "People sit or lie below it",
+                fmt::format("It hangs above the {}: strength is used to 60 % only. Keep glass and heavy "
+                            "things off it.",
+                            f->title()));
     }
 
     void openings() {

@@ -69,6 +69,7 @@ struct PiecePlan {
     double mass = 0;         ///< kg, its own
     double contents = 0;     ///< kg
     HandView hand;
+    std::string limitWhy;                ///< why strength is used to 60 % only (S12.3); empty: it is not
     int rows = 1;                        ///< rows of wall screws its rail was made for
     Length cover;                        ///< wall cover behind its rail; 0 in an opening of the cover
     std::vector<Length> studs;           ///< behind the rail and free to drill, from the piece's left end
@@ -90,6 +91,14 @@ struct PiecePlan {
     std::string label; ///< for its underside
     double effort = 0; ///< what planning it took, in about microseconds (strength/effort.h)
     [[nodiscard]] const Assembly& assembly() const { return made.assembly; }
+    /// Why it cannot be made as planned: then nothing that is said of what holds it holds (S12.10). Empty: it
+    /// can.
+    [[nodiscard]] std::string unmakeable() const {
+        for (const auto& p : made.problems)
+            if (p.blocks)
+                return p.text;
+        return {};
+    }
     [[nodiscard]] Length right() const { return left + assembly().length; }
     [[nodiscard]] Length top() const { return bottom + assembly().height; }
     /// The support in use; null when there are no candidates.

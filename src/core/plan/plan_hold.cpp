@@ -48,7 +48,7 @@ RailPiece railPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, 
     r.gravityY = middle.y;
     if (std::abs(middle.x - a.length.mm() / 2) > 1e-6)
         r.gravityX = middle.x;
-    r.strengthLimit = piece.hold.aboveBed ? 0.6 : 1;
+    r.strengthLimit = pp.limitWhy.empty() ? 1 : 0.6;
     r.grade = wood.conf == "C" ? Grade::C : Grade::B;
     if (wall.construction == "lath_plaster")
         r.grade = Grade::C;
@@ -136,15 +136,24 @@ std::size_t chosenSupport(const std::vector<RailVerdict>& supports, const std::s
     return 0;
 }
 
-/// Somebody sits or lies below it.
-bool peopleBelow(const Wall& wall, const PiecePlan& pp) {
-    return std::any_of(wall.furniture.begin(), wall.furniture.end(), [&](const Furniture& f) {
-        const bool seat = f.kind == "bed" || f.kind == "cot" || f.kind == "sofa" || f.kind == "armchair";
-        return seat && f.x < pp.right() && f.right() > pp.left;
-    });
+/// Why strength is used to 60 % only (S12.3): the room says so by itself; empty where nothing does.
+std::string whyLimited(const Piece& piece, const Wall& wall, const PiecePlan& pp) {
+    if (const Furniture* f = seatBelow(wall, pp))
+        return fmt::format("it hangs above the {}", f->title());
+    if (piece.hold.aboveBed)
+        return "you said that a bed, a seat or a child's place is below it";
+    return wall.user.starts_with("child") ? "children use this wall" : "";
 }
 
 } // namespace
+
+const Furniture* seatBelow(const Wall& wall, const PiecePlan& pp) {
+    const auto below = std::find_if(wall.furniture.begin(), wall.furniture.end(), [&](const Furniture& f) {
+        const bool seat = f.kind == "bed" || f.kind == "cot" || f.kind == "sofa" || f.kind == "armchair";
+        return seat && f.x < pp.right() && f.right() > pp.left && f.bottom < pp.top();
+    });
+    return below == wall.furniture.end() ? nullptr : &*below;
+}
 
 HandView handOn(const Piece& piece, const Wall& wall, const PiecePlan& pp, const NumberStyle& style) {
     const Length top = pp.top();
@@ -154,23 +163,28 @@ HandView handOn(const Piece& piece, const Wall& wall, const PiecePlan& pp, const
     HandView h;
     h.newton = piece.load.handN.value_or(defaultHandLoad(top, depth));
     const bool low = top < 1100_mm;
+    const std::string between = formatForce(usualHand, style) + " to " + formatForce(strongHand, style);
     h.why = piece.load.handN ? "typed for this piece"
-            : low            ? fmt::format("the usual one where the top is below {}", say(1100_mm))
-            : depth > 350_mm
-                ? fmt::format("the usual one for pieces deeper than {}", say(350_mm))
-                : fmt::format("the usual one, since its top is above {} and it is no deeper than {}",
-                              say(1100_mm), say(350_mm));
+            : h.newton <= usualHand
+                ? fmt::format("the usual one, since its top is above {} and it is no deeper "
+                              "than {}",
+                              say(1200_mm), say(300_mm))
+            : top < 1200_mm && depth > 300_mm
+                ? fmt::format("{}, the more the lower its top is below {} and the deeper it is than {}",
+                              between, say(1200_mm), say(300_mm))
+            : top < 1200_mm ? fmt::format("{}, the more the lower its top is below {}", between, say(1200_mm))
+                            : fmt::format("{}, the more the deeper it is than {}", between, say(300_mm));
     if (piece.hold.leaning == Leaning::nobody) {
         h.counts = false;
         return h;
     }
     h.countsWhy = piece.hold.leaning == Leaning::people ? "you said that people lean on it"
                   : low            ? fmt::format("its top is below {}, where people lean", say(1100_mm))
-                  : depth > 200_mm ? fmt::format("it is deeper than {}", say(200_mm))
-                  : piece.hold.aboveBed || peopleBelow(wall, pp) ? "people sit or lie below it"
-                  : wall.walkway                                 ? "people walk along this wall"
-                  : wall.user.starts_with("child")               ? "children use it"
-                                                                 : std::string();
+                  : depth > 300_mm ? fmt::format("it is deeper than {}", say(300_mm))
+                  : piece.hold.aboveBed || seatBelow(wall, pp) ? "people sit or lie below it"
+                  : wall.walkway                               ? "people walk along this wall"
+                  : wall.user.starts_with("child")             ? "children use it"
+                                                               : std::string();
     h.counts = !h.countsWhy.empty();
     return h;
 }
@@ -182,6 +196,7 @@ void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const
     pp.woodDensity = wood12(wood);
     pp.contents = contentsMass(piece.load, a);
     pp.hand = handOn(piece, wall, pp, in.project.style);
+    pp.limitWhy = whyLimited(piece, wall, pp);
     HeightQuestion ask = heightQuestion(piece, pp);
     ask.style = in.project.style;
     pp.heights = heightAdvice(wall, ask, in.catalog);
@@ -221,7 +236,8 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
                                               [&](const RailVerdict& v) { return v.option.id == id; }) -
                                  pp.supports.begin());
     RailVerdict& hold = pp.supports[pp.chosen];
-    findCapacity(hold, rail, rw, cache);
+    if (pp.made.makeable())
+        findCapacity(hold, rail, rw, cache);
     if (!hold.feasible)
         return;
     for (const auto& m : hold.mounting.mounts)

@@ -12,6 +12,8 @@ struct PlanInputs {
     const Catalog& catalog;
 };
 
+/// Where somebody sits or lies below it: what they sit or lie on; null: nowhere.
+const Furniture* seatBelow(const Wall& wall, const PiecePlan& pp);
 /// The hand that is reckoned with, and whether people may be expected to lean there (S1.3, S12.9).
 HandView handOn(const Piece& piece, const Wall& wall, const PiecePlan& pp, const NumberStyle& style);
 

@@ -280,6 +280,10 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
                     {"may_carry_kg", num(hold->carryKg)},
                     {"may_carry_governs", hold->carryGoverns}}
              : json{{"status", "fails"}, {"reason", hold ? hold->refusal : "no support"}};
+    if (const std::string why = pp.unmakeable(); held && !why.empty()) {
+        out["verdict"]["status"] = statusName(Status::fails);
+        out["verdict"]["reason"] = "it cannot be made as planned: " + why;
+    }
     for (const auto& s : pp.steps)
         out["steps"].push_back({{"id", s.id},
                                 {"hangs", s.hangs},

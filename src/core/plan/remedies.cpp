@@ -54,7 +54,9 @@ Outcome outcomeOf(const Finding& finding, const Plan& before, const Plan& after)
             is.held && is.counts <= 10 &&
             (is.counts < was.counts * 0.98 || (is.counts <= was.counts && is.hand < was.hand * 0.98));
         out.helps = out.helps || better;
-        if (is.held)
+        if (!is.held) // what was weak is not there any more: no screw is long enough, say
+            out.helps = out.cures = false;
+        else
             out.brings = "margin " + marginText(is.counts) +
                          (is.hand > is.counts ? ", with a hand " + marginText(is.hand) : std::string());
     }

@@ -34,8 +34,8 @@ Remedy moveTo(std::string name, const Project& project, const std::string& id, L
 std::vector<Remedy> remediesThatCure(const Finding& finding, const Project& project, const Plan& plan,
                                      const Shop& shop, const Catalog& catalog);
 /// The plan with only those remedies left in its findings that cure (for lists, files and the command line).
-/// The worst findings are tried first; what trying all would take beyond about a second is not, and its findings say
-/// how many remedies that was.
+/// The worst findings are tried first; what trying all would take beyond about a second is not, and its
+/// findings say how many remedies that was.
 void keepCures(const Project& project, const Shop& shop, const Catalog& catalog, Plan& plan);
 
 } // namespace owl

@@ -68,8 +68,12 @@ std::string summaryText(const Project& project, const Plan& plan) {
         const Piece* piece = project.findPiece(pp.id);
         const RailVerdict* h = pp.hold();
         out += fmt::format("  {}: {}", piece ? piece->name : pp.id,
-                           h && h->feasible ? statusName(h->verdict.status) : "not held");
-        if (h && h->feasible)
+                           !pp.made.makeable() ? "cannot be made"
+                           : h && h->feasible  ? statusName(h->verdict.status)
+                                               : "not held");
+        if (!pp.made.makeable())
+            out += ": " + pp.unmakeable();
+        else if (h && h->feasible)
             out += fmt::format(", margin {:.1f} ({}), sag {} of {}, carries {}", h->verdict.reserve,
                                h->verdict.governs, formatSmall(h->worst.sag, project.style),
                                formatSmall(h->worst.limit, project.style),

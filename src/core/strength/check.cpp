@@ -1,5 +1,6 @@
 #include "strength/check.h"
 
+#include <algorithm>
 #include <cmath>
 #include <limits>
 
@@ -61,9 +62,30 @@ void take(Margin& m, const Check& c, double use, double limit) {
         m = {u, c.id};
 }
 
-Status wordFor(double u) {
-    return u <= 0.8 ? Status::holds : u <= 1 ? Status::tight : Status::fails;
+/// A soft limit, of looks, that is passed by less than a twentieth is tight, told, and no refusal (S12.4).
+constexpr double softEdge = 1.05;
+
+Status wordFor(double u, double edge = 1) {
+    return u <= 0.8 ? Status::holds : u <= edge ? Status::tight : Status::fails;
 }
+Status worse(Status a, Status b) {
+    const auto rank = [](Status s) { return s == Status::fails ? 2 : s == Status::tight ? 1 : 0; };
+    return rank(a) < rank(b) ? b : a;
+}
+
+/// The margins of one combination: of everything, and of what is no matter of looks.
+struct Margins {
+    Margin all, hard;
+    double looks = 0;
+    void add(const Check& c, double use, double limit) {
+        take(all, c, use, limit);
+        if (c.looks)
+            looks = std::max(looks, use);
+        else
+            take(hard, c, use, limit);
+    }
+    [[nodiscard]] Status word() const { return worse(wordFor(hard.utilisation), wordFor(looks, softEdge)); }
+};
 
 } // namespace
 
@@ -73,22 +95,31 @@ Verdict judge(const std::vector<Check>& checks, const JudgeBy& by) {
     v.leaningCounts = by.leaningCounts;
     if (checks.empty())
         return v;
+    Margins standing;
+    std::optional<Margins> leaning;
     for (const auto& c : checks) {
-        take(v.standing, c, c.standingUse(), by.strengthLimit);
-        if (c.leaning)
-            take(v.leaning.emplace(v.leaning.value_or(Margin())), c, *c.leaning, by.strengthLimit);
+        standing.add(c, c.standingUse(), by.strengthLimit);
+        if (!c.leaning)
+            continue;
+        if (!leaning)
+            leaning.emplace();
+        leaning->add(c, *c.leaning, by.strengthLimit);
     }
+    v.standing = standing.all;
+    if (leaning)
+        v.leaning = leaning->all;
     const bool handWorse = v.leaning && v.leaning->utilisation > v.standing.utilisation;
-    const Margin& counts = by.leaningCounts && handWorse ? *v.leaning : v.standing;
+    const bool handCounts = by.leaningCounts && handWorse;
+    const Margin& counts = handCounts ? *v.leaning : v.standing;
     v.utilisation = counts.utilisation;
     v.governs = counts.governs;
     v.reserve = counts.reserve();
-    v.status = wordFor(v.utilisation);
+    v.status = by.leaningCounts && leaning ? worse(standing.word(), leaning->word()) : standing.word();
     if (v.status != Status::fails && by.worstInput == Grade::D)
         v.status = Status::unknown;
-    else if (v.status == Status::holds && handWorse && wordFor(v.leaning->utilisation) != Status::holds)
+    else if (v.status == Status::holds && handWorse && leaning->word() != Status::holds)
         v.status = Status::tight;
-    v.notForLeaning = v.status != Status::fails && v.leaning && v.leaning->utilisation > 1;
+    v.notForLeaning = v.status != Status::fails && leaning && leaning->word() == Status::fails;
     return v;
 }
 

@@ -88,8 +88,9 @@ struct JudgeBy {
     bool leaningCounts = true;
 };
 
-/// S12: u <= 0.8 holds, <= 1 tight, > 1 fails; a D among the grades and u <= 1 is unknown. A hand that is too
-/// much makes a piece fail where people lean, elsewhere only tight (S12.9). No checks: unknown.
+/// S12: u <= 0.8 holds, <= 1 tight, > 1 fails, of looks only beyond 1.05; a D among the grades and u <= 1 is
+/// unknown. A hand that is too much makes a piece fail where people lean, elsewhere only tight (S12.9). No
+/// checks: unknown.
 Verdict judge(const std::vector<Check>& checks, const JudgeBy& by);
 
 } // namespace owl

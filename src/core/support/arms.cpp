@@ -1,5 +1,9 @@
 #include "support/arms.h"
 
+#include "support/fixing_slip.h"
+#include "support/lag_joint.h"
+
+#include "strength/bar_torsion.h"
 #include "strength/concealed.h"
 #include "strength/fastener.h"
 #include "strength/wall_mount.h"
@@ -130,7 +134,8 @@ class ArmsJudge {
 
     void judgeAll() {
         dress();
-        const RailStatics& s = cache_.of(dressed_, v_.x, 0);
+        const RailStatics& s =
+            cache_.of(dressed_, v_.x, slipOf(v_.option, dressed_, w_, layout_.rows.size()).shared);
         if (!s.problem.empty()) {
             v_.refusal = s.problem;
             return;
@@ -164,6 +169,9 @@ class ArmsJudge {
         }
         addCrushCheck(b, v_.option.screw ? w_.studWidth : 100, v_);
         armChecks();
+        twist();
+        skin();
+        v_.settles = settlingOf(b, slipOf(v_.option, dressed_, w_, layout_.rows.size()));
         addSagCheck(b, v_);
         droop(b);
         v_.holes = static_cast<int>(v_.x.size() * v_.rows.size());
@@ -238,23 +246,7 @@ class ArmsJudge {
              "",
              "S9.3",
              {"skins count for nothing here"}});
-        const LagScrew& lag = p_.catalog->lagScrew(p_.metric);
-        const double length = armLag(layout_, lag);
-        const double inArm = length - (layout_.t - armLagSunk) - lag.tip;
-        const double thread = std::max(0.0, std::min(lag.thread(length), inArm));
-        auto joint = size;
-        joint.emplace_back("lag screw", lag.label + " × " + mm(length));
-        joint.emplace_back("thread in end grain", mm(thread));
-        add("arm_joint", "Joint of arm and ledger", "N",
-            [&](const ArmLoad& l, bool lean) {
-                return Use{1.5 * l.M / (h / 2),
-                           withdrawal(p_.woodC1.G, lag.d, true, thread, durationFactor(lean), true)};
-            },
-            {"T = 1.5 M/(h/2) on the lag screw; W′ = 0.75 × 27.86 G^1.5 D^0.75 p C_D in end grain",
-             joint,
-             "",
-             "S9.3, S10.2; NDS 12.2",
-             {"a lag screw may pull in end grain at three quarters; a wood screw there counts for nothing"}});
+        joint(add, size);
         add("arm_shear", "Arms in shear", "MPa",
             [&](const ArmLoad& l, bool lean) {
                 return Use{1.5 * l.R / (bw * h), (lean ? p_.woodC2 : p_.woodC1).Fv};
@@ -262,12 +254,135 @@ class ArmsJudge {
             {"τ = 1.5 R/(b h)", size, "", "S9.3", {}});
     }
 
-    /// Ledger turning, arms bending, and the play of the box over the arms.
+    /// Pull and shear on the lag screws of an arm at once, in end grain (S10.5); its lower end presses on the
+    /// ledger.
+    template <typename Add>
+    void joint(const Add& add, const std::vector<std::pair<std::string, std::string>>& size) {
+        const LagScrew& lag = p_.catalog->lagScrew(p_.metric);
+        const double length = armLag(layout_, lag);
+        const double passes = layout_.t - armLagSunk;
+        const double thread = std::max(0.0, std::min(lag.thread(length), length - passes - lag.tip));
+        LagJoint in{lag, layout_.lags, passes, length - passes, thread, p_.woodC1.G};
+        auto values = size;
+        values.emplace_back("lag screws an arm",
+                            fmt::format("{} of {} × {}", layout_.lags.size(), lag.label, mm(length)));
+        values.emplace_back("thread in end grain", mm(thread));
+        add("arm_joint", "Joint of arm and ledger", "N",
+            [&](const ArmLoad& l, bool lean) { return lagUse(in, l.R, l.M, durationFactor(lean)); },
+            {"T = 1.5 M z/Σz² on the upper lag, V = R/n;  u = max(R/Z_α, T/W′, V/Z′)",
+             values,
+             "",
+             "S9.1, S9.3, S10.2, S10.4, S10.5; NDS 12.2",
+             {"a lag screw may pull in end grain at three quarters; a wood screw there counts for nothing"}});
+        double sum = 0;
+        double sum2 = 0;
+        for (double z : layout_.lags) {
+            sum += z;
+            sum2 += z * z;
+        }
+        add("arm_press", "Lower end of an arm on the ledger", "MPa",
+            [&](const ArmLoad& l, bool) {
+                return Use{2 * (1.5 * l.M * sum / sum2) / (layout_.t * sum2 / sum), p_.woodC1.FcPerp};
+            },
+            {"p = 2 C/(b × pressed depth) ≤ F_c⊥ of the ledger", size, "", "S9.1, S9.3", {}});
+    }
+
+    /// The top between two arms, or past the last one up to the end of the box, as a strip that is held there
+    /// and nowhere else; the front that it is glued to is left out (S4.3).
+    void skin() {
+        const double t = seat_.topThickness.mm();
+        if (t <= 0)
+            return;
+        double bay = std::max(layout_.arms.front() - seat_.x0.mm(), seat_.x1.mm() - layout_.arms.back());
+        for (std::size_t i = 1; i < layout_.arms.size(); ++i)
+            bay = std::max(bay, layout_.arms[i] - layout_.arms[i - 1]);
+        bay -= layout_.t;
+        const double w = heaviestStretch(contentsForces(p_.load, *p_.assembly, factor_), L(), bay).w +
+                         D() * t * p_.woodC1.density * 1e-9 * gravity;
+        const double I = D() * t * t * t / 12;
+        const double Z = D() * t * t / 6;
+        const double Fb = p_.sheetFb ? std::min(p_.woodC1.Fb, *p_.sheetFb) : p_.woodC1.Fb;
+        const double M = w * bay * bay / 8;
+        std::optional<Use> leaning;
+        if (p_.hand > 0)
+            leaning = Use{(M + p_.hand * bay / 4) / Z, Fb * p_.woodC2.Fb / p_.woodC1.Fb};
+        Check c = checkOf("skin", "Top between the arms", "MPa", Use{M / Z, Fb}, leaning);
+        Check sag;
+        sag.id = "skin_sag";
+        sag.title = "Sag of the top between the arms";
+        sag.unit = "mm";
+        sag.demand = 5 * w * std::pow(bay, 4) / (384 * p_.woodC1.E * I) * (1 + p_.kDef);
+        sag.capacity = bay / 240;
+        sag.looks = true;
+        if (!quiet_) {
+            const bool hand = c.leaning && *c.leaning > *c.standing;
+            c.load = hand ? "a hand of " + N(p_.hand) + " between two arms" : "what stands on it";
+            sag.load = "what stands on it";
+            c.place = sag.place = "the widest bay";
+            c.working = {"σ = (w l²/8 + F l/4)/(b t²/6)",
+                         {{"load", c.load}, {"bay", mm(bay)}, {"top", mm(D()) + " × " + mm(t)}},
+                         words::percent(c.utilisation()) + " used",
+                         "S4.3",
+                         {"the front that it is glued to is left out"}};
+            sag.working = {"v = 5 w l⁴/(384 E I) (1 + k_def) ≤ l/240",
+                           {{"bay", mm(bay)}, {"top", mm(D()) + " × " + mm(t)}},
+                           mm(sag.demand) + " of " + mm(sag.capacity),
+                           "S4.3, S6",
+                           {}};
+        }
+        v_.checks.push_back(std::move(c));
+        v_.checks.push_back(std::move(sag));
+    }
+
+    /// What arms away from the screws turn the ledger with (S9.3).
+    void twist() {
+        const double GJ = barGJ(layout_.t, layout_.high, p_.woodC1.E);
+        const double stands = armLoad(false).M;
+        std::vector<BarTorque> all;
+        for (double x : layout_.arms)
+            all.push_back({x, stands});
+        const BarTwist still = barTwist(v_.x, all, GJ);
+        for (double theta : still.theta)
+            twisted_ += theta / static_cast<double>(still.theta.size());
+        if (w_.cover > 0) // its lower edge leans on the cover (estimate)
+            twisted_ /= 2;
+        BarTwist worst = still;
+        if (p_.hand > 0)
+            for (std::size_t i = 0; i < all.size(); ++i) {
+                auto pressed = all;
+                pressed[i].T += armLoad(true).M - stands;
+                if (BarTwist t = barTwist(v_.x, pressed, GJ); t.worst > worst.worst)
+                    worst = t;
+            }
+        const auto tau = [&](double T) { return barShear(T, layout_.t, layout_.high); };
+        std::optional<Use> leaning;
+        if (p_.hand > 0)
+            leaning = Use{tau(worst.worst), p_.woodC2.Fv};
+        Check c = checkOf("ledger_twist", "Ledger twisted between its screws", "MPa",
+                          Use{tau(still.worst), p_.woodC1.Fv}, leaning);
+        const bool hand = c.leaning && *c.leaning > *c.standing;
+        c.atMm = hand ? worst.at : still.at;
+        if (!quiet_) {
+            c.load = hand ? "a hand of " + N(p_.hand) + " over one arm" : "what stands on it";
+            c.place = "the arm " + words::place(*c.atMm) + " from the left end";
+            c.working = {"τ = T/(α h t²) ≤ F_v C_D, T by the lever rule from the arm to the screws",
+                         {{"load", c.load},
+                          {"T", Nm(hand ? worst.worst : still.worst)},
+                          {"ledger", mm(layout_.t) + " × " + mm(layout_.high)},
+                          {"G β h t³", fmt::format("{:.3g} N mm²", GJ)}},
+                         words::percent(c.utilisation()) + " used",
+                         "S9.3, S5.6 (Saint-Venant)",
+                         {"an arm within 50 mm of a screw gives its moment to it"}};
+        }
+        v_.checks.push_back(std::move(c));
+    }
+
+    /// Ledger turning and twisting, arms bending, and the play of the box over the arms.
     void droop(const RailBench& b) {
         const RailStatics& s = b.statics;
-        const double axial =
-            v_.option.screw ? axialStiffness(v_.option.screw->d, std::min(v_.pen, v_.screwLength * 2 / 3))
-                            : anchorStiffness(v_.option.kind);
+        const double axial = v_.option.screw ? axialStiffness(v_.option.screw->d,
+                                                              v_.option.screw->thread(v_.pen, v_.screwLength))
+                                             : anchorStiffness(v_.option.kind);
         double turnNow = 0;
         double turnLong = 0;
         std::size_t where = 0;
@@ -283,8 +398,9 @@ class ArmsJudge {
         }
         const double arm = armLoad(false).droop;
         const double play = seat_.clearance.mm() * D() / layout_.armLength();
-        v_.droopNow = turnNow + arm + play;
-        v_.droopLong = turnLong + arm * (1 + solidWoodCreep) + play;
+        const double twist = D() * twisted_;
+        v_.droopNow = turnNow + twist + arm + play;
+        v_.droopLong = turnLong + (twist + arm) * (1 + solidWoodCreep) + play;
         v_.droopBed = turnLong;
         v_.droopRod = arm * (1 + solidWoodCreep);
         v_.droopPlay = play;
@@ -299,13 +415,15 @@ class ArmsJudge {
         if (!quiet_) {
             c.load = "what stands on it";
             c.place = "the front edge " + words::place(s.x[where]) + " from the left end";
-            c.working = {"drop = D × 1.5 M/(K_ax Σz²) + arm + c D/(arm length)",
+            c.working = {"drop = D × 1.5 M/(K_ax Σz²) + D θ + arm + c D/(arm length)",
                          {{"ledger turns", mm(turnLong)},
+                          {"ledger twists between its screws", mm(twist * (1 + solidWoodCreep))},
                           {"arms bend", mm(v_.droopRod)},
                           {"play of the box", mm(play)},
-                          {"now", mm(v_.droopNow)}},
+                          {"now", mm(v_.droopNow)},
+                          {"settles as a whole besides", mm(v_.settles)}},
                          mm(v_.droopLong) + " of " + mm(c.capacity),
-                         "S9.3, S1.6, S6; K_ax from product approvals (verify)",
+                         "S9.3, S1.6, S5.3, S6; K_ax from product approvals (verify)",
                          {"a taller ledger beats thicker arms"}};
         }
         v_.checks.push_back(std::move(c));
@@ -318,6 +436,7 @@ class ArmsJudge {
     bool quiet_;
     const CavitySeat& seat_;
     ArmsLayout layout_;
+    double twisted_ = 0; ///< rad at once, of all arms in the mean
     Assembly rail_;
     RailPiece dressed_;
     RailVerdict v_;
@@ -328,6 +447,80 @@ class ArmsJudge {
 double armLag(const ArmsLayout& layout, const LagScrew& lag) {
     return lag.longest(std::min(armLagLength, layout.t - armLagSunk + layout.armLength() - 10));
 }
+
+std::vector<double> lagHeights(double high) {
+    return high >= 60 ? std::vector{high / 4, high * 3 / 4} : std::vector{high / 2};
+}
+
+namespace {
+
+class ArmPlaces {
+  public:
+    ArmPlaces(const CavitySeat& seat, std::vector<double> fixings, ArmsLayout& a)
+        : seat_(seat), fixings_(std::move(fixings)), a_(a), low_(a.x0 + a.t / 2 + 1),
+          high_(a.x1 - a.t / 2 - 1) {
+        std::sort(fixings_.begin(), fixings_.end());
+    }
+
+    void fill() {
+        for (double f : fixings_)
+            beside(f);
+        if (a_.arms.empty() || a_.arms.front() - a_.x0 > seat_.spacing.mm())
+            add(nearestClear(low_));
+        if (a_.x1 - a_.arms.back() > seat_.spacing.mm() || a_.arms.size() < 2)
+            add(nearestClear(high_));
+        between();
+    }
+
+  private:
+    /// A driver of 25 mm reaches every screw between the arms, and a cable comes down.
+    [[nodiscard]] bool clear(double x) const {
+        const double half = a_.t / 2;
+        return x >= low_ && x <= high_ &&
+               std::all_of(fixings_.begin(), fixings_.end(),
+                           [&](double f) { return std::abs(f - x) >= half + 13 - 1e-9; }) &&
+               std::all_of(seat_.keepFree.begin(), seat_.keepFree.end(),
+                           [&](Length k) { return std::abs(k.mm() - x) >= half + 13; }) &&
+               std::all_of(a_.arms.begin(), a_.arms.end(),
+                           [&](double arm) { return std::abs(arm - x) > a_.t + 10; });
+    }
+    bool add(double x) {
+        if (!clear(x))
+            return false;
+        a_.arms.insert(std::upper_bound(a_.arms.begin(), a_.arms.end(), x), x);
+        return true;
+    }
+    /// Outside of the fixing towards the nearer end of the ledger, so that little of it stands free there.
+    void beside(double f) {
+        const double off = a_.t / 2 + 14;
+        const double side = f < (a_.x0 + a_.x1) / 2 ? -off : off;
+        if (!add(f + side))
+            add(f - side);
+    }
+    [[nodiscard]] double nearestClear(double x) const {
+        for (double step = 0; step < (high_ - low_) / 2; step += 1)
+            for (double at : {x - step, x + step})
+                if (clear(at))
+                    return at;
+        return x;
+    }
+    void between() {
+        const std::vector<double> first = a_.arms;
+        for (std::size_t i = 1; i < first.size(); ++i) {
+            const double gap = first[i] - first[i - 1];
+            const int n = static_cast<int>(std::ceil(gap / seat_.spacing.mm() - 1e-6));
+            for (int k = 1; k < n; ++k)
+                add(nearestClear(first[i - 1] + gap * k / n));
+        }
+    }
+
+    const CavitySeat& seat_;
+    std::vector<double> fixings_;
+    ArmsLayout& a_;
+    double low_, high_;
+};
+
+} // namespace
 
 ArmsLayout armsLayout(const CavitySeat& seat, const std::vector<double>& fixings, int rows) {
     ArmsLayout a;
@@ -351,19 +544,8 @@ ArmsLayout armsLayout(const CavitySeat& seat, const std::vector<double>& fixings
     a.rows = {a.high - std::min(20.0, a.high / 3)};
     if (rows > 1 && a.rows[0] - 20 >= 25)
         a.rows.insert(a.rows.begin(), 20.0);
-    // A driver of 25 mm reaches every screw between the arms.
-    std::vector<Length> keep;
-    for (double x : fixings)
-        keep.push_back(Length::mm(x));
-    keep.insert(keep.end(), seat.keepFree.begin(), seat.keepFree.end());
-    const Length half = Length::mm(a.t / 2);
-    for (Length x :
-         spread(Length::mm(a.x0), Length::mm(a.x1), half + 1_mm, seat.spacing, keep, half + 14_mm)) {
-        const bool clear =
-            std::all_of(keep.begin(), keep.end(), [&](Length k) { return abs(k - x) >= half + 13_mm; });
-        if (clear && (a.arms.empty() || x.mm() - a.arms.back() > a.t + 10))
-            a.arms.push_back(x.mm());
-    }
+    a.lags = lagHeights(a.high);
+    ArmPlaces(seat, fixings, a).fill();
     if (a.arms.size() < 2)
         a.refusal = "there is no room for two arms clear of the ledger's screws";
     return a;

@@ -20,12 +20,18 @@ struct ArmsLayout {
     double y1 = 0;            ///< front end of the arms
     std::vector<double> arms; ///< middles
     std::vector<double> rows; ///< screws above the ledger's lower edge
+    std::vector<double> lags; ///< lag screws into an arm, above its lower edge, upwards
     std::string refusal;
     [[nodiscard]] double armLength() const { return y1 - t; }
 };
 /// Length of the lag screws into its arms, mm: one that is sold, short of the arm's other end.
 double armLag(const ArmsLayout& layout, const LagScrew& lag);
-/// `fixings`: where the ledger's screws are; arms keep clear of them.
+/// Heights of the lag screws above the lower edge of an arm `high` mm high, upwards: one that pulls and one
+/// that helps it carry, where there is room for two.
+std::vector<double> lagHeights(double high);
+/// `fixings`: where the ledger's screws are. An arm stands beside each of them, clear of it and its driver:
+/// there it gives its moment to the screws and does not twist the ledger (S9.3); more only where arms would
+/// stand farther apart than the seat asks.
 ArmsLayout armsLayout(const CavitySeat& seat, const std::vector<double>& fixings, int rows);
 /// Ledger, arms and their joints as parts, and the screws that keep the box on.
 Mounting armsMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& verdict,

@@ -55,21 +55,25 @@ class ArmsMounter {
         j.drivenFrom = "behind";
         j.counterbore = Length::mm(armLagSunk);
         j.through = Length::mm(l_.t);
-        const Vec3 at{x, 0, l_.z0 + l_.high / 2};
-        j.spots = {{{Length::mm(at.x), Length(), Length::mm(at.z)}}};
         const LagScrew& lag = catalog_->lagScrew(metric_);
         const double length = armLag(l_, lag);
         j.screwLength = Length::mm(length);
-        j.fasteners = {
-            {"lag_screw", {x, armLagSunk, at.z}, {0, 1, 0}, length, lag.d, {"ledger", p.id}, false}};
-        j.note = "A lag screw, not a wood screw: it goes into end grain.";
-        out_.holes.emplace_back("ledger", Hole{"ledger/" + j.id, at, {0, 1, 0}, lag.clearance, l_.t, j.id});
-        out_.holes.emplace_back(p.id, Hole{p.id + "/" + j.id,
-                                           {x, l_.t, at.z},
-                                           {0, 1, 0},
-                                           lag.pilotSoft,
-                                           length - (l_.t - armLagSunk),
-                                           j.id});
+        for (std::size_t k = 0; k < l_.lags.size(); ++k) {
+            const Vec3 at{x, 0, l_.z0 + l_.lags[k]};
+            const std::string which = l_.lags.size() > 1 ? fmt::format("-{}", k + 1) : std::string();
+            j.spots.push_back({{Length::mm(at.x), Length(), Length::mm(at.z)}});
+            j.fasteners.push_back(
+                {"lag_screw", {x, armLagSunk, at.z}, {0, 1, 0}, length, lag.d, {"ledger", p.id}, false});
+            out_.holes.emplace_back("ledger",
+                                    Hole{"ledger/" + j.id + which, at, {0, 1, 0}, lag.clearance, l_.t, j.id});
+            out_.holes.emplace_back(p.id, Hole{p.id + "/" + j.id + which,
+                                               {x, l_.t, at.z},
+                                               {0, 1, 0},
+                                               lag.pilotSoft,
+                                               length - (l_.t - armLagSunk),
+                                               j.id});
+        }
+        j.note = "Lag screws, not wood screws: they go into end grain.";
         out_.joints.push_back(std::move(j));
         out_.parts.push_back(std::move(p));
     }
@@ -83,7 +87,7 @@ class ArmsMounter {
                 const bool beside = static_cast<int>(i) == v_.beside;
                 const bool s = v_.option.screw && !beside;
                 const WallFixing fixing =
-                    wallFixing(beside ? anchor : v_.option, l_.t, w_.cover, v_.screwLength);
+                    wallFixing(beside ? anchor : v_.option, l_.t, w_.cover, v_.screwLength, metric_);
                 Mount m;
                 m.id = fmt::format("m{}", out_.mounts.size() + 1);
                 m.kind = s ? "screw" : "anchor";

@@ -1,9 +1,11 @@
 #include "support/frame_check.h"
 
+#include "strength/bar_torsion.h"
 #include "strength/concealed.h"
 #include "strength/fastener.h"
 #include "strength/glass.h"
 #include "support/arms.h"
+#include "support/lag_joint.h"
 #include "support/rail_judge.h"
 #include "support/words.h"
 
@@ -20,23 +22,32 @@ using words::Nm;
 
 class FrameJudge {
   public:
-    FrameJudge(const RailPiece& p, double factor, bool quiet)
-        : p_(p), a_(*p.assembly), f_(*p.assembly->frame), quiet_(quiet),
+    FrameJudge(const RailPiece& p, double factor, const RailVerdict& v, bool quiet)
+        : p_(p), a_(*p.assembly), f_(*p.assembly->frame), v_(v), quiet_(quiet),
           contents_(contentsForces(p.load, a_, factor)) {}
 
     std::vector<Check> run() {
         std::vector<Check> out{bending(), joint()};
+        if (rowsApart() > inTheirHeight)
+            out.push_back(across());
+        out.push_back(twisted());
         if (!f_.plate.empty())
             for (auto& c : glass())
                 out.push_back(std::move(c));
         return out;
     }
 
-    /// mm that the tip of the heaviest arm goes down at once under what stands there, at `y` from the wall.
-    [[nodiscard]] double armGives(double y) const {
-        const double A = (f_.tip - f_.face).mm();
-        const double share = A > 0 ? std::clamp((y - f_.face.mm()) / A, 0.0, 1.0) : 0;
-        return onArm(false).dropArm * share;
+    [[nodiscard]] FrameGives gives() const {
+        const ArmsResult r = onArm(false);
+        FrameGives out;
+        out.bends = r.dropArm;
+        out.turn = r.M / std::max(1.0, lagTurning(lagJoint()));
+        if (const double apart = rowsApart(); apart > inTheirHeight)
+            out.turn += r.M * apart / (p_.woodC1.E * acrossE * railWidth() * std::pow(railThick(), 3) / 12);
+        const BarTwist t = barTwist(v_.x, torques(r.M), railGJ());
+        for (double theta : t.theta)
+            out.turn += theta / static_cast<double>(t.theta.size());
+        return out;
     }
 
   private:
@@ -88,6 +99,81 @@ class FrameJudge {
         return {{"arm", mm(f_.wide.mm()) + " × " + mm(f_.high.mm())}, {"arms", std::to_string(f_.x.size())}};
     }
 
+    // Wall screws this near the upper lag screws take their pull along the grain, mm (policy).
+    static constexpr double inTheirHeight = 25;
+    static constexpr double acrossE =
+        0.05; ///< of E, across the grain (Wood Handbook table 5-1, radial and tangential)
+
+    /// mm between the upper lag screws and the nearest row of wall screws.
+    [[nodiscard]] double rowsApart() const {
+        const double lag = f_.low.mm() + (f_.lags.empty() ? 0 : f_.lags.back().mm());
+        double least = 1e9;
+        for (double z : v_.rows)
+            least = std::min(least, std::abs(z - lag));
+        return v_.rows.empty() ? 0 : least;
+    }
+    [[nodiscard]] double railThick() const { return f_.face.mm() - a_.standOff.mm(); }
+    /// mm of the rail's length that bends for one arm: 45 degrees to either side of it, no more than the arms
+    /// are apart.
+    [[nodiscard]] double railWidth() const {
+        double apart = 1e9;
+        for (std::size_t i = 1; i < f_.x.size(); ++i)
+            apart = std::min(apart, (f_.x[i] - f_.x[i - 1]).mm());
+        return std::min(f_.wide.mm() + 2 * rowsApart(), apart);
+    }
+    [[nodiscard]] double railGJ() const {
+        const Part* rail = a_.find(a_.wallPart);
+        return barGJ(railThick(), rail ? rail->width.mm() : f_.high.mm(), p_.woodC1.E);
+    }
+    [[nodiscard]] std::vector<BarTorque> torques(double M) const {
+        std::vector<BarTorque> out;
+        for (Length x : f_.x)
+            out.push_back({x.mm(), M});
+        return out;
+    }
+
+    /// The rail bends across its grain between the row of lag screws and the nearest wall screws.
+    [[nodiscard]] Check across() const {
+        const double t = railThick();
+        Check c = both("rail_across", "Rail bent across its grain", "MPa", [&](bool lean) {
+            return Use{6 * onArm(lean).M / (railWidth() * t * t), (lean ? p_.woodC2 : p_.woodC1).Fb / 10};
+        });
+        explain(c, "the rail beside an arm",
+                {"σ = 6 M/(b_ef t²) ≤ F_b/10, b_ef = arm + 2 × distance of the rows, no more than the arms "
+                 "are apart",
+                 {{"rows apart", mm(rowsApart())}, {"b_ef", mm(railWidth())}, {"t", mm(t)}},
+                 "",
+                 "S9.3 (a tenth of F_b across the grain: policy)",
+                 {"wall screws in the height of the lag screws cure it"}});
+        return c;
+    }
+
+    /// What arms away from the wall screws turn the rail with; a hand over one of them (S9.3).
+    [[nodiscard]] Check twisted() const {
+        const Part* rail = a_.find(a_.wallPart);
+        const double h = rail ? rail->width.mm() : f_.high.mm();
+        const double stands = onArm(false).M;
+        const BarTwist still = barTwist(v_.x, torques(stands), railGJ());
+        BarTwist worst = still;
+        for (std::size_t i = 0; p_.hand > 0 && i < f_.x.size(); ++i) {
+            auto pressed = torques(stands);
+            pressed[i].T = onArm(true).M;
+            if (BarTwist t = barTwist(v_.x, pressed, railGJ()); t.worst > worst.worst)
+                worst = t;
+        }
+        Check c = both("rail_twist", "Rail twisted between its screws", "MPa", [&](bool lean) {
+            return Use{barShear((lean ? worst : still).worst, railThick(), h),
+                       (lean ? p_.woodC2 : p_.woodC1).Fv};
+        });
+        explain(c, "the rail beside an arm",
+                {"τ = T/(α h t²) ≤ F_v C_D, T by the lever rule from the arm to the screws",
+                 {{"rail", mm(railThick()) + " × " + mm(h)}},
+                 "",
+                 "S9.3, S5.6 (Saint-Venant)",
+                 {"an arm within 50 mm of a screw gives its moment to it"}});
+        return c;
+    }
+
     [[nodiscard]] Check bending() const {
         const double Z = f_.wide.mm() * f_.high.mm() * f_.high.mm() / 6;
         Check c = both("arm", "Arms of the frame in bending", "MPa", [&](bool lean) {
@@ -106,40 +192,27 @@ class FrameJudge {
 
     /// Pull and shear on the lag screws of an arm at once: T = 1.5 M z/Σz² on the uppermost, the lower edge
     /// presses (S9.1, S9.3); in end grain, with S10.5 for both together.
-    [[nodiscard]] Check joint() const {
-        double sum2 = 0;
-        for (Length z : f_.lags)
-            sum2 += z.mm() * z.mm();
-        const double top = f_.lags.empty() ? 0 : f_.lags.back().mm();
-        const double n = static_cast<double>(f_.lags.size());
+    [[nodiscard]] LagJoint lagJoint() const {
+        const LagScrew& screw = p_.catalog->lagScrew(p_.metric);
         const double passes = f_.face.mm() - a_.standOff.mm() - armLagSunk;
         const double lag = lagLength();
         const double pen = lag - passes;
-        const LagScrew& screw = p_.catalog->lagScrew(p_.metric);
-        const double thread = std::max(0.0, std::min(screw.thread(lag), pen - screw.tip));
+        std::vector<double> z;
+        for (Length l : f_.lags)
+            z.push_back(l.mm());
+        return {screw,      z, passes, pen, std::max(0.0, std::min(screw.thread(lag), pen - screw.tip)),
+                p_.woodC1.G};
+    }
+    [[nodiscard]] Check joint() const {
+        const LagJoint lags = lagJoint();
         const auto of = [&](bool lean) {
             const ArmsResult r = onArm(lean);
-            const double CD = durationFactor(lean);
-            const double T = sum2 > 0 ? 1.5 * r.M * top / sum2 : 1e9;
-            const double V = n > 0 ? r.R / n : 1e9;
-            LateralInput in;
-            in.d = screw.d;
-            in.root = screw.root;
-            in.side = passes;
-            in.pen = pen;
-            in.Gmain = in.Gside = p_.woodC1.G;
-            in.thetaSide = 90;
-            in.endGrain = true;
-            in.CD = CD;
-            const double W = withdrawal(p_.woodC1.G, screw.d, true, thread, CD, true);
-            const double u = combined(T, V, W, lateral(in).Z).utilisation;
-            const double R = std::hypot(T, V);
-            return Use{R, u > 0 ? R / u : W};
+            return lagUse(lags, r.R, r.M, durationFactor(lean));
         };
         Check c = both("frame_joint", "Joint of arm and rail", "N", of);
         auto values = size();
         values.emplace_back("lag screws an arm", std::to_string(f_.lags.size()));
-        values.emplace_back("thread in end grain", mm(thread));
+        values.emplace_back("thread in end grain", mm(lags.thread));
         explain(c, "arms",
                 {"T = 1.5 M z/Σz² on the upper lag, V = R/n;  u = max(R/Z_α, T/W′, V/Z′)",
                  values,
@@ -210,16 +283,21 @@ class FrameJudge {
     const RailPiece& p_;
     const Assembly& a_;
     const FrameSeat& f_;
+    const RailVerdict& v_;
     bool quiet_;
     ContentsForces contents_;
 };
 
 } // namespace
 
-std::vector<Check> frameChecks(const RailPiece& piece, double factor, bool quiet) {
+std::vector<Check> frameChecks(const RailPiece& piece, double factor, const RailVerdict& v, bool quiet) {
     if (!piece.assembly->frame)
         return {};
-    return FrameJudge(piece, factor, quiet).run();
+    return FrameJudge(piece, factor, v, quiet).run();
+}
+
+FrameGives frameGives(const RailPiece& piece, double factor, const RailVerdict& v) {
+    return piece.assembly->frame ? FrameJudge(piece, factor, v, true).gives() : FrameGives();
 }
 
 // A mass on a spring that gives delta under it: f = sqrt(g/delta)/(2 pi), delta at the thing, without creep.
@@ -228,8 +306,12 @@ std::optional<Check> steadyCheck(const RailPiece& piece, double factor, const Ra
     if (!a.frame || a.frame->steady <= 0)
         return std::nullopt;
     const double y = a.frame->thingY.mm();
-    const double turning = v.droopNow * y / std::max(1.0, a.depth.mm());
-    const double delta = turning + FrameJudge(piece, factor, quiet).armGives(y);
+    const double A = (a.frame->tip - a.frame->face).mm();
+    const double along = A > 0 ? std::clamp((y - a.frame->face.mm()) / A, 0.0, 1.0) : 0;
+    const double bends = frameGives(piece, factor, v).bends;
+    // all of the droop but the arms' own bending turns about the wall
+    const double turning = (v.droopNow - bends) * y / std::max(1.0, a.depth.mm());
+    const double delta = turning + bends * along + v.settles;
     const double f = std::sqrt(1000 * gravity / std::max(1e-9, delta)) / (2 * std::numbers::pi);
     Check c;
     c.id = "steady";
@@ -242,12 +324,14 @@ std::optional<Check> steadyCheck(const RailPiece& piece, double factor, const Ra
         c.load = "what stands on it";
         c.working = {"f = √(g/δ)/2π at the thing, without creep",
                      {{"δ", mm(delta)},
-                      {"of it the rail's turning", mm(turning)},
+                      {"of it what turns at the wall", mm(turning)},
+                      {"of it the arms", mm(bends * along)},
+                      {"of it the screws' slip", mm(v.settles)},
                       {"from the wall", mm(y)},
                       {"wanted", fmt::format("{:g} Hz", a.frame->steady)}},
                      fmt::format("{:.1f} Hz of {:g} Hz wanted", f, a.frame->steady),
                      "S9.10 (8 Hz, 12 Hz for needles: policy)",
-                     {"the wall itself is taken as stiff"}};
+                     {"joints, rail and wall screws give; the wall itself is taken as stiff"}};
     }
     return c;
 }

@@ -6,11 +6,18 @@
 
 namespace owl {
 
-/// Arms in bending, lag screws at the rail, glass. Nothing for pieces without such a frame. `factor` scales
-/// the contents; `quiet`: only the figures.
-std::vector<Check> frameChecks(const RailPiece& piece, double factor, bool quiet);
-/// The first frequency at the thing that must not shake, against what is wanted: from how far rail and arms
-/// give there, so `v` must have its droop already.
+/// Arms in bending, lag screws at the rail, the rail between them and the wall screws of `v`, glass. Nothing
+/// for pieces without such a frame. `factor` scales the contents; `quiet`: only the figures.
+std::vector<Check> frameChecks(const RailPiece& piece, double factor, const RailVerdict& v, bool quiet);
+/// How much its arms give under what stands there, at once: what turns at the rail (joint, rail across its
+/// grain, rail twisted between the screws), rad; how far an arm's tip bends, mm. Nothing without such a
+/// frame.
+struct FrameGives {
+    double turn = 0, bends = 0;
+};
+FrameGives frameGives(const RailPiece& piece, double factor, const RailVerdict& v);
+/// The first frequency at the thing that must not shake, against what is wanted: from how far wall screws,
+/// rail, joints and arms give there, so `v` must have its droop already.
 std::optional<Check> steadyCheck(const RailPiece& piece, double factor, const RailVerdict& v, bool quiet);
 
 } // namespace owl

@@ -4,6 +4,7 @@
 #include "strength/concealed.h"
 #include "strength/fastener.h"
 #include "strength/wall_mount.h"
+#include "support/fixing_slip.h"
 #include "support/inner_checks.h"
 #include "support/rail_section.h"
 #include "support/words.h"
@@ -135,8 +136,8 @@ class HangerJudge {
         dressed_.mass = fit.mass;
         dressed_.gravityX = fit.gravityX;
         dressed_.gravityY = fit.gravityY - dressed_.standOff;
-        const bool springy = v_.option.kind == RailSupport::cover;
-        const RailStatics& s = cache_.of(dressed_, v_.x, springy ? anchorStiffness(v_.option.kind) : 0);
+        const Slip slip = slipOf(v_.option, dressed_, w_, 1);
+        const RailStatics& s = cache_.of(dressed_, v_.x, slip.shared);
         if (!s.problem.empty()) {
             v_.refusal = s.problem;
             return;
@@ -172,6 +173,7 @@ class HangerJudge {
         push(b);
         addInnerChecks(p_, factor_, quiet_, v_);
         v_.rows = {layout_.arm()};
+        v_.settles = settlingOf(b, slip);
         addLookChecks(b, axial(), v_);
         v_.rows = {layout_.screwZ};
         v_.holes = static_cast<int>(v_.x.size()) + (v_.keeperLength > 0 ? 2 : 0);
@@ -186,8 +188,9 @@ class HangerJudge {
     }
 
     [[nodiscard]] double axial() const {
-        return v_.option.screw ? axialStiffness(v_.option.screw->d, std::min(v_.pen, v_.screwLength * 2 / 3))
-                               : anchorStiffness(v_.option.kind);
+        return v_.option.screw
+                   ? axialStiffness(v_.option.screw->d, v_.option.screw->thread(v_.pen, v_.screwLength))
+                   : anchorStiffness(v_.option.kind);
     }
 
     /// Pull of the piece at one support's hook.
@@ -207,8 +210,8 @@ class HangerJudge {
     [[nodiscard]] std::pair<double, double> screwTakes(bool leaning) const {
         const Screw& s = *v_.option.screw;
         const double CD = durationFactor(leaning);
-        const double thread = std::min(v_.pen, v_.screwLength * 2 / 3);
-        const double W = withdrawal(w_.studG, s.d, false, thread, CD);
+        const double thread = v_.option.screw->thread(v_.pen, v_.screwLength);
+        const double W = withdrawal(w_.studG, s.d, s.lag, thread, CD);
         if (h_.kind != HangerKind::cleat)
             return {W, proudScrewShear(s.d, s.root, v_.pen, h_.proud + w_.cover, w_.studG, CD)};
         return {std::min(W, pullThrough(p_.woodC1.G, s.head, layout_.standOff - s.countersink(), CD)),
@@ -465,18 +468,19 @@ class HangerJudge {
         const double width = h_.kind == HangerKind::rail || h_.kind == HangerKind::ring ? hangerSpacerHigh
                              : v_.option.atStuds()                                      ? w_.studWidth
                                                                                         : 100;
-        const double soft = std::min(w_.crush, p_.woodC1.FcPerp);
-        auto worst = worstOver(b, "wall_crush", "Wall cover where it leans", "MPa", "wall cover",
-                               [&](const AtSupport& at) {
-                                   return Use{pullOf(at) / (width * hangerSpacerHigh), soft};
-                               });
+        auto worst =
+            worstOver(b, "wall_crush", "Wall where it leans", "MPa", "wall cover", [&](const AtSupport& at) {
+                const double cover = w_.crush * (at.leaning() ? 1.5 : 1);
+                return Use{pullOf(at) / (width * hangerSpacerHigh),
+                           w_.cover > 0 ? std::min(cover, p_.woodC1.FcPerp) : p_.woodC1.FcPerp};
+            });
         if (!quiet_)
             worst.check.working = {"p = (M/h)/(width × height)",
                                    {{"load", worst.check.load},
                                     {"push", N(pullOf(worst.at))},
                                     {"width", mm(width)},
                                     {"height", mm(hangerSpacerHigh)}},
-                                   words::MPa(worst.check.demand) + " of " + words::MPa(soft),
+                                   words::MPa(worst.check.demand) + " of " + words::MPa(worst.check.capacity),
                                    "S9.1, S9.4 (cover strength: verify)",
                                    {}};
         v_.checks.push_back(std::move(worst.check));

@@ -54,7 +54,7 @@ class HangerMounter {
             return;
         const double z = l_.railLow + hangerSpacerHigh / 2;
         const double front = l_.standOff + rail->thickness.mm();
-        const WallFixing fixing = wallFixing(v_.option, front, w_.cover, v_.keeperLength);
+        const WallFixing fixing = wallFixing(v_.option, front, w_.cover, v_.keeperLength, p_.metric);
         Mount m;
         m.id = fmt::format("m{}", out_.mounts.size() + 1);
         m.kind = v_.option.screw ? "screw" : "anchor";
@@ -360,7 +360,7 @@ class HangerMounter {
     /// `passes`: the part under every head, or one a support; empty: the heads stand in slots or rings.
     void wallFixings(const std::vector<std::string>& passes, double front) {
         const bool s = v_.option.screw != nullptr;
-        const WallFixing fixing = wallFixing(v_.option, front, w_.cover, v_.screwLength);
+        const WallFixing fixing = wallFixing(v_.option, front, w_.cover, v_.screwLength, p_.metric);
         for (std::size_t i = 0; i < v_.x.size(); ++i) {
             Mount m;
             m.id = fmt::format("m{}", i + 1);

@@ -13,7 +13,7 @@ void addInnerChecks(const RailPiece& piece, double factor, bool quiet, RailVerdi
         v.checks.push_back(std::move(*joint));
     if (auto brace = braceCheck(piece, factor, quiet))
         v.checks.push_back(std::move(*brace));
-    for (auto& c : frameChecks(piece, factor, quiet))
+    for (auto& c : frameChecks(piece, factor, v, quiet))
         v.checks.push_back(std::move(c));
     if (auto racking = rackingCheck(piece, factor, quiet))
         v.checks.push_back(std::move(*racking));

@@ -28,9 +28,8 @@ double screwTakes(const RailPiece& p, const Joint& j, const Part& into, const Fa
     const double pen = (j.screwLength - j.through + j.counterbore).mm();
     const bool end = entersEndGrain(into, f.direction);
     if (pulls)
-        return std::min(
-            withdrawal(p.woodC1.G, s->d, false, std::min(pen, j.screwLength.mm() * 2 / 3), CD, end),
-            pullThrough(p.woodC1.G, s->head, side, CD));
+        return std::min(withdrawal(p.woodC1.G, s->d, s->lag, s->thread(pen, j.screwLength.mm()), CD, end),
+                        pullThrough(p.woodC1.G, s->head, side, CD));
     LateralInput in;
     in.d = s->d;
     in.root = s->root;

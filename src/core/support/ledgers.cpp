@@ -2,6 +2,7 @@
 
 #include "solid/query.h"
 #include "strength/plate_on_springs.h"
+#include "support/fixing_slip.h"
 #include "support/inner_checks.h"
 #include "support/rods.h"
 
@@ -119,7 +120,7 @@ bool LedgersJudge::placesOn(std::size_t i) {
             f.anchor = anchor;
             f.kind = kind;
             f.rows = 1;
-            f.k = anchorStiffness(kind);
+            f.k = anchorSlip(*anchor, kind).shared;
             mine.push_back(f);
         }
         if (seat.packings.empty())
@@ -243,7 +244,7 @@ RodInput LedgersJudge::rodInput(const LedgerFixing& f, bool leaning) const {
 LedgerFixing LedgersJudge::screwAt(std::size_t i, double s, int packing) const {
     LedgerFixing f = fixingAt(i, s);
     f.rows = static_cast<int>(std::max<std::size_t>(1, seat_.on[i].rows.size()));
-    f.k = screwStiffness * f.rows;
+    f.k = screwSlip(studScrew() ? studScrew()->d : 5, f.rows, p_.woodC1.density, wallOf(i)).shared;
     f.packing = packing;
     if (packing >= 0)
         f.through = seat_.on[i].packed.mm();
@@ -298,7 +299,7 @@ void LedgersJudge::anchorsBeside(std::size_t i, const AnchorKind& anchor, RailSu
         LedgerFixing f = fixingAt(i, s);
         f.anchor = &anchor;
         f.kind = kind;
-        f.k = anchorStiffness(kind);
+        f.k = anchorSlip(anchor, kind).shared;
         mine.push_back(f);
     }
 }

@@ -63,7 +63,7 @@ LedgersJudge::Forces LedgersJudge::forcesOn(const LedgerFixing& f, double R, boo
     const Screw& s = *studScrew();
     const RailWall& w = wallOf(f.ledger);
     const double CD = durationFactor(leaning);
-    out.W = std::min(withdrawal(w.studG, s.d, false, std::min(f.pen, f.screwLength * 2 / 3), CD),
+    out.W = std::min(withdrawal(w.studG, s.d, s.lag, s.thread(f.pen, f.screwLength), CD),
                      pullThrough(p_.woodC1.G, s.head, f.through - s.countersink(), CD));
     out.Z = lateral(acrossStud(p_, w, s, f.through, f.pen, CD)).Z;
     return out;
@@ -125,22 +125,22 @@ std::optional<Check> LedgersJudge::worstFixing(bool anchors) const {
     const Forces q = forcesOn(*w.f, w.R, w.under->leaning);
     c.load = w.under->words;
     c.place = placeOf(*w.f);
-    c.working = {
-        anchors ? "R = k w of a stiff board on springs;  u = T/T_a + V/V_a"
-                : "R = k w of a stiff board on springs;  T = 1.5 R y z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
-        {{"load", c.load},
-         {"fixings", std::to_string(fixings_.size())},
-         {"stiffness of this one, of a screw", fmt::format("{:g}, {:g} N/mm", w.f->k, screwStiffness)},
-         {"R", N(w.R) + (w.R < 0 ? ", it holds down" : "")},
-         {"y", mm(lever(*w.f))},
-         {"rows, z of the upper", fmt::format("{}, {}", w.f->rows, mm(momentOf(*w.f).top))},
-         {"T", N(q.T)},
-         {anchors ? "T_a" : "W′", N(q.W)},
-         {anchors ? "V_a" : "Z′", N(q.Z)}},
-        words::percent(w.use) + " used",
-        anchors ? "S5.3, S9.1, S10.7" : "S5.3, S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
-        {"never shared by counting: each fixing by its place and its stiffness",
-         "the wall cover is a gap: it carries no shear"}};
+    c.working = {anchors
+                     ? "R = k w of a stiff board on springs;  u = T/T_a + V/V_a"
+                     : "R = k w of a stiff board on springs;  T = 1.5 R y z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
+                 {{"load", c.load},
+                  {"fixings", std::to_string(fixings_.size())},
+                  {"stiffness of this one", fmt::format("{:.0f} N/mm", w.f->k)},
+                  {"R", N(w.R) + (w.R < 0 ? ", it holds down" : "")},
+                  {"y", mm(lever(*w.f))},
+                  {"rows, z of the upper", fmt::format("{}, {}", w.f->rows, mm(momentOf(*w.f).top))},
+                  {"T", N(q.T)},
+                  {anchors ? "T_a" : "W′", N(q.W)},
+                  {anchors ? "V_a" : "Z′", N(q.Z)}},
+                 words::percent(w.use) + " used",
+                 anchors ? "S5.3, S9.1, S10.7" : "S5.3, S9.1, S10.2–S10.5; NDS 12.2, 12.4; AWC TR-12",
+                 {"never shared by counting: each fixing by its place and its stiffness",
+                  "the wall cover is a gap: it carries no shear"}};
     if (anchors && w.f->kind == RailSupport::cover)
         c.cautions.push_back("Pull in plasterboard creeps, and one loose anchor loads its neighbours: a "
                              "stud is better in every way.");
@@ -181,7 +181,7 @@ std::optional<Check> LedgersJudge::worstRod() const {
     c.working = {"R = k w of a stiff board on springs, k of a rod by its bed;  M_d = R (y + g + ..) by S8.1",
                  {{"load", c.load},
                   {"rod", f.rod->label},
-                  {"k of a rod, of a screw", fmt::format("{:.0f}, {:g} N/mm", f.k, screwStiffness)},
+                  {"k of this rod", fmt::format("{:.0f} N/mm", f.k)},
                   {"R", N(R.at(k))},
                   {"y, the middle of what is in the shelf", mm(f.inShelf / 2)},
                   {"M_d", words::Nm(r.Mdesign)},
@@ -205,8 +205,11 @@ void LedgersJudge::crush() {
             const RailWall& w = wallOf(f.ledger);
             const Rows z = momentOf(f);
             const double C = 1.5 * std::abs(s.R[i]) * lever(f) * z.sum / z.sum2;
-            const Use u{2 * C / (w.studWidth * (z.sum2 / z.sum)), std::min(w.crush, p_.woodC1.FcPerp)};
             const std::size_t k = s.leaning ? 1 : 0;
+            const double mean = C / (w.studWidth * (z.sum2 / z.sum));
+            const Use cover{mean, w.crush * (s.leaning ? 1.5 : 1)};
+            const Use edge{2 * mean, p_.woodC1.FcPerp};
+            const Use u = w.cover > 0 && cover.utilisation() > edge.utilisation() ? cover : edge;
             if (!at.at(k) || u.utilisation() > worst.at(k).utilisation()) {
                 worst.at(k) = u;
                 at.at(k) = &f;
@@ -217,12 +220,12 @@ void LedgersJudge::crush() {
     std::optional<Use> hand;
     if (at[1])
         hand = worst[1];
-    Check c = checkOf("wall_crush", "Wall cover under the lower edge", "MPa", worst[0], hand);
+    Check c = checkOf("wall_crush", "Wall and ledger under its lower edge", "MPa", worst[0], hand);
     const std::size_t k = hand && worst[1].utilisation() > worst[0].utilisation() ? 1 : 0;
     if (!quiet_) {
         c.load = k == 1 ? "a hand of " + N(p_.hand) + " on its front" : "what stands on it";
         c.place = placeOf(*at.at(k));
-        c.working = {"p = 2 C/(width × pressed depth), C = 1.5 R y Σz/Σz²",
+        c.working = {"p = C/(width × pressed depth) on the cover, 2 p ≤ F_c⊥ at the edge; C = 1.5 R y Σz/Σz²",
                      {{"load", c.load}, {"strip", c.place}, {"strength", words::MPa(c.capacity)}},
                      words::MPa(c.demand) + " of " + words::MPa(c.capacity),
                      "S9.1 (cover strength: verify)",

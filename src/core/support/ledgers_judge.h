@@ -12,9 +12,6 @@
 
 namespace owl {
 
-/// N/mm of a wood screw across: firm beside an anchor in board; what matters is the ratio (verify).
-inline constexpr double screwStiffness = 1000;
-
 class LedgersJudge {
   public:
     LedgersJudge(const RailPiece& p, const RailWall& w, const RailOption& o, double factor, bool quiet)

@@ -80,7 +80,7 @@ Mounting ledgersMounting(const RailPiece& piece, const RailWall& wall, const Rai
         o.screw = f.anchor ? nullptr : option.screw ? option.screw : option.studScrew;
         if (f.anchor)
             o.anchor = f.anchor;
-        const WallFixing fixing = wallFixing(o, f.through, w.cover, f.screwLength);
+        const WallFixing fixing = wallFixing(o, f.through, w.cover, f.screwLength, piece.metric);
         const std::string& part = f.packing >= 0 ? on.packings[static_cast<std::size_t>(f.packing)] : on.part;
         std::vector<Length> rows = on.rows;
         if (f.rows == 1 && rows.size() > 1)

@@ -76,7 +76,6 @@ struct RailPiece {
     const Joint* joint = nullptr;   ///< base to back
     const Screw* jointScrew = nullptr;
     double twistGJ = 0, turnStiffness = 0; ///< N mm2, N mm/rad a support; both 0: the lever rule (S5.6)
-    bool level = false;                    ///< sag is told from the line through its supports, which give
     const Catalog* catalog = nullptr;      ///< for rods and screws as sold
     bool metric = true;
     double hangingMass = 0, hangingY = 0; ///< kg, mm from the wall: what hangs on that joint without contents
@@ -154,6 +153,7 @@ struct RailVerdict {
     SagResult sag;
     SagStretch worst;
     double droopNow = 0, droopLong = 0; ///< mm at the front edge
+    double settles = 0;                 ///< mm that it goes down as a whole, by what stands there
     std::vector<double> rodX;           ///< mm: rods, where they do not stand at the supports
     double inShelf = 0, inWall = 0;     ///< mm of a rod
     std::vector<double> armX;           ///< mm: arms of a ledger, by their middle

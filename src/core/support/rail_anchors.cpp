@@ -14,9 +14,16 @@ using words::N;
 
 constexpr double washer = 10; // mm: the head or washer of an anchor's screw (verify)
 
-/// Pull on the one anchor at a place: prying of a single row (S9.1).
+/// Pull on the uppermost anchor at a place (S9.1).
 double pullAt(const AtSupport& at, const RailVerdict& v) {
-    return 1.5 * at.M / v.rows.back();
+    double sum = 0;
+    for (double z : v.rows)
+        sum += z * z;
+    return 1.5 * at.M * v.rows.back() / sum;
+}
+/// Its share of the shear there.
+double shearAt(const AtSupport& at, const RailVerdict& v) {
+    return at.V / static_cast<double>(v.rows.size());
 }
 
 } // namespace
@@ -46,17 +53,17 @@ void addAnchorChecks(const RailBench& b, RailVerdict& v) {
     const AnchorTakes can = anchorTakes(v);
     auto worst = worstOver(b, "anchors", board ? "Hollow-wall anchors" : "Wall anchors", "", "anchors",
                            [&](const AtSupport& at) {
-                               return Use{pullAt(at, v) / can.T + at.V / can.V, 1};
+                               return Use{pullAt(at, v) / can.T + shearAt(at, v) / can.V, 1};
                            });
     Check& c = worst.check;
     if (!b.quiet)
         c.working = {
-            "u = T/T_a + V/V_a,  T = 1.5 M/z",
+            "u = T/T_a + V/V_a,  T = 1.5 M z/Σz²",
             {{"anchor", anchor.name + ", " + anchor.size},
              {"load", c.load},
              {"M (lever rule)", words::Nm(worst.at.M)},
              {"T", N(pullAt(worst.at, v))},
-             {"V", N(worst.at.V)},
+             {"V", N(shearAt(worst.at, v))},
              {"T_a", N(can.T) + (board ? ", at most 135 N in 12.7 mm gypsum (verify)" : "")},
              {"V_a", N(can.V) + (board ? ", at most 270 N (verify)" : "")}},
             words::percent(c.demand) + " used",

@@ -173,7 +173,7 @@ class JointJudge {
             li.pen = pen;
             li.Gmain = li.Gside = wood.G;
             li.CD = CD;
-            return {std::min(withdrawal(wood.G, s->d, false, std::min(pen, j_.screwLength.mm() * 2 / 3), CD),
+            return {std::min(withdrawal(wood.G, s->d, s->lag, s->thread(pen, j_.screwLength.mm()), CD),
                              pullThrough(wood.G, s->head, (j_.through - j_.counterbore).mm(), CD)),
                     lateral(li).Z};
         }

@@ -2,6 +2,7 @@
 
 #include "strength/wall_mount.h"
 #include "support/arms.h"
+#include "support/fixing_slip.h"
 #include "support/frame_check.h"
 #include "support/hangers.h"
 #include "support/inner_checks.h"
@@ -36,16 +37,19 @@ class Judge {
         for (Length z : p.assembly->wallRows)
             v_.rows.push_back(z.mm());
         std::sort(v_.rows.begin(), v_.rows.end());
-        if (o.anchor && v_.rows.size() > 1) // one anchor a place: a second would sit in the same board
-            v_.rows.erase(v_.rows.begin(), v_.rows.end() - 1);
+        // One anchor a place: a second so near would sit in the same board or brick.
+        const bool apart = o.kind == RailSupport::masonry && v_.rows.size() > 1 &&
+                           v_.rows.back() - v_.rows[v_.rows.size() - 2] >= 100;
+        if (o.anchor && v_.rows.size() > 1)
+            v_.rows.erase(v_.rows.begin(), v_.rows.end() - (apart ? 2 : 1));
     }
 
     RailVerdict run() {
         places();
         if (!v_.feasible)
             return std::move(v_);
-        const bool springy = v_.option.kind == RailSupport::cover;
-        const RailStatics& s = cache_.of(p_, v_.x, springy ? anchorStiffness(v_.option.kind) : 0);
+        const Slip slip = slipOf(v_.option, p_, w_, v_.rows.size());
+        const RailStatics& s = cache_.of(p_, v_.x, slip.shared);
         if (!s.problem.empty()) {
             refuse(s.problem);
             return std::move(v_);
@@ -79,9 +83,10 @@ class Judge {
         // works.
         addCrushCheck(b, masonry ? std::min(100.0, leastSpacing()) : w_.studWidth, v_);
         addInnerChecks(p_, factor_, quiet_, v_);
-        const double axial =
-            v_.option.screw ? axialStiffness(v_.option.screw->d, std::min(v_.pen, v_.screwLength * 2 / 3))
-                            : anchorStiffness(v_.option.kind);
+        const double axial = v_.option.screw ? axialStiffness(v_.option.screw->d,
+                                                              v_.option.screw->thread(v_.pen, v_.screwLength))
+                                             : anchorStiffness(v_.option.kind);
+        v_.settles = settlingOf(b, slipOf(v_.option, p_, w_, v_.rows.size()));
         addLookChecks(b, axial, v_);
         if (auto steady = steadyCheck(p_, factor_, v_, quiet_))
             v_.checks.push_back(std::move(*steady));
@@ -120,7 +125,7 @@ class Judge {
             v_.x = w_.anchors ? *w_.anchors
                               : anchorPlaces(p_.assembly->wallLeft.mm(), p_.assembly->wallRight.mm());
             v_.difficulty = 2;
-            v_.holes = static_cast<int>(v_.x.size());
+            v_.holes = static_cast<int>(v_.x.size() * v_.rows.size());
             const double all = p_.mass + factor_ * contentsMass(p_.load, *p_.assembly);
             if (v_.option.kind == RailSupport::cover && all > 10)
                 refuse(fmt::format("anchors in the cover hold ledges up to 10 kg (22 lb) all in; this one "
@@ -183,6 +188,14 @@ void addDemands(const RailStatics& s, double factor, RailVerdict& v) {
         V = std::max(V, at.V);
         M = std::max(M, at.M);
     }
+}
+
+double settlingOf(const RailBench& b, const Slip& slip) {
+    double most = 0;
+    const RailStatics& s = b.statics;
+    for (std::size_t i = 0; i < s.x.size(); ++i)
+        most = std::max(most, s.own.reactions[i] + b.factor * (s.contents.up[i] + s.contents.down[i]));
+    return slip.settling > 0 ? most / slip.settling : 0;
 }
 
 std::string loadWords(const RailBench& b, const RailHand* hand) {

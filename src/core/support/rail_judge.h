@@ -39,6 +39,10 @@ struct RailBench {
     }
 };
 
+struct Slip; // support/fixing_slip.h
+/// mm that the place which carries most goes down by what stands there: told with the droop, no sag (S5.3).
+double settlingOf(const RailBench& b, const Slip& slip);
+
 /// 'a hand of 220 N (49.5 lbf) at the right end', or 'what stands on it'.
 std::string loadWords(const RailBench& b, const RailHand* hand);
 /// Duration factor of a combination: 0.9 for what stays, 1.6 for a hand (S1.5).
@@ -63,7 +67,8 @@ void chooseWallScrew(const RailBench& b, RailVerdict& v);
 void addScrewChecks(const RailBench& b, RailVerdict& v);
 /// T/T_a + V/V_a, pull-through of the rail under the head (S10.7).
 void addAnchorChecks(const RailBench& b, RailVerdict& v);
-/// Pressure under the rail's lower edge, over `width` mm at each support.
+/// Pressure under the rail's lower edge, over `width` mm at each support: on the cover by its mean, half as
+/// much again for a hand; of the edge on what is firm by its peak (S9.1).
 void addCrushCheck(const RailBench& b, double width, RailVerdict& v);
 /// Sag along by the beam on its supports, its curves and its check.
 void addSagCheck(const RailBench& b, RailVerdict& v);

@@ -3,6 +3,7 @@
 
 #include "strength/chance.h"
 #include "strength/wall_mount.h"
+#include "support/frame_check.h"
 #include "support/words.h"
 
 #include <algorithm>
@@ -14,51 +15,14 @@ namespace {
 
 using words::mm;
 
-/// A curve less the line through its values at the supports, carried on to the ends.
-std::vector<double> fromTheLine(const RailStatics& s, const std::vector<double>& curve) {
-    const auto value = [&](double x) {
-        std::size_t best = 0;
-        for (std::size_t i = 1; i < s.own.curve.size(); ++i)
-            if (std::abs(s.own.curve[i].first - x) < std::abs(s.own.curve[best].first - x))
-                best = i;
-        return curve[best];
-    };
-    std::vector<double> at;
-    for (double x : s.x)
-        at.push_back(value(x));
-    std::vector<double> out;
-    for (std::size_t i = 0; i < curve.size(); ++i) {
-        const double x = s.own.curve[i].first;
-        std::size_t k = 0;
-        while (k + 2 < s.x.size() && x > s.x[k + 1])
-            ++k;
-        const double t = (x - s.x[k]) / (s.x[k + 1] - s.x[k]);
-        out.push_back(curve[i] - at[k] - (at[k + 1] - at[k]) * t);
-    }
-    return out;
-}
-
 /// v_long = v(all) + k_def v(lasting), point by point.
 void sagCurves(const RailBench& b, RailVerdict& v) {
     const RailStatics& s = b.statics;
-    // On springs the supports go down too: that is droop, told by itself. Sag is what bends away from the
-    // line through them.
-    std::vector<double> own1;
-    std::vector<double> contents;
-    std::vector<double> lasting;
-    for (std::size_t i = 0; i < s.own.curve.size(); ++i) {
-        own1.push_back(s.own.curve[i].second);
-        contents.push_back(s.contents.curve[i]);
-        lasting.push_back(s.contents.lastingCurve[i]);
-    }
-    if (b.piece.level)
-        for (auto* c : {&own1, &contents, &lasting})
-            *c = fromTheLine(s, *c);
     for (std::size_t i = 0; i < s.own.curve.size(); ++i) {
         const double x = s.own.curve[i].first;
-        const double own = own1[i];
-        const double now = own + b.factor * contents[i];
-        const double later = now + b.piece.kDef * (own + b.factor * lasting[i]);
+        const double own = s.ownSag[i];
+        const double now = own + b.factor * s.contents.sag[i];
+        const double later = now + b.piece.kDef * (own + b.factor * s.contents.lastingSag[i]);
         v.sag.instant = std::max(v.sag.instant, now);
         v.sag.now.emplace_back(x, now);
         v.sag.later.emplace_back(x, later);
@@ -132,8 +96,10 @@ void droopCheck(const RailBench& b, double axial, RailVerdict& v) {
             where = i;
         }
     }
-    v.droopNow = b.depth() * railRotation(all, v.rows, 1, axial);
-    v.droopLong = b.depth() * railRotation(inYears, v.rows, 1, axial);
+    const FrameGives frame = frameGives(b.piece, b.factor, v);
+    const double arms = b.depth() * frame.turn + frame.bends;
+    v.droopNow = b.depth() * railRotation(all, v.rows, 1, axial) + arms;
+    v.droopLong = b.depth() * railRotation(inYears, v.rows, 1, axial) + arms * (1 + solidWoodCreep);
     Check c;
     c.id = "droop";
     c.title = "Front edge droop in years";
@@ -149,10 +115,14 @@ void droopCheck(const RailBench& b, double axial, RailVerdict& v) {
                      {{"D", mm(b.depth())},
                       {"K_ax", fmt::format("{:.0f} N/mm", axial)},
                       {"M", words::Nm(all)},
-                      {"now", mm(v.droopNow)}},
+                      {"now", mm(v.droopNow)},
+                      {"settles as a whole besides", mm(v.settles)}},
                      mm(v.droopLong) + " of " + mm(c.capacity),
-                     "S9.3, S1.6, S6 (D/100); K_ax from product approvals (verify)",
+                     "S9.3, S1.6, S5.3, S6 (D/100); K_ax from product approvals (verify)",
                      {}};
+        if (arms > 0)
+            c.working.values.insert(c.working.values.begin() + 3,
+                                    {"frame: joints, rail and arms give", mm(arms)});
     }
     v.checks.push_back(std::move(c));
 }

@@ -9,10 +9,15 @@
 namespace owl {
 namespace {
 
-/// The shank that passes the rail: of an anchor that goes through it, or of the screw that goes into a plug.
+/// The shank that passes the rail: of an anchor that goes through it, or of the screw that goes into it.
 double shankOf(const AnchorKind& a) {
-    constexpr double plugScrew = 5; // mm, usual for plugs of 6 to 10 mm (verify)
-    return a.through && a.drill > 0 ? a.drill : plugScrew;
+    return a.through && a.drill > 0 ? a.drill : a.screw > 0 ? a.screw : 5;
+}
+
+/// The longest that is sold in these units and goes no deeper than `most` mm.
+double asSold(double most, bool metric) {
+    const double step = metric ? 5 : 6.35;
+    return std::floor(most / step + 1e-9) * step;
 }
 
 } // namespace
@@ -29,11 +34,11 @@ const char* intoOf(RailSupport kind) {
     }
 }
 
-WallFixing wallFixing(const RailOption& option, double front, double cover, double screwLength) {
+WallFixing wallFixing(const RailOption& option, double front, double cover, double screwLength, bool metric) {
     if (const Screw* s = option.screw)
         return {screwLength, s->d, s->clearance};
     const double shank = shankOf(*option.anchor);
-    return {front + cover + std::max(30.0, option.anchor->depth), shank, shank + 0.5};
+    return {asSold(front + cover + std::max(30.0, option.anchor->depth), metric), shank, shank + 0.5};
 }
 
 Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVerdict& v) {
@@ -45,7 +50,7 @@ Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVe
     double front = 0;
     for (const auto& [part, t] : passed)
         front += t.mm();
-    const WallFixing fixing = wallFixing(v.option, front, wall.cover, v.screwLength);
+    const WallFixing fixing = wallFixing(v.option, front, wall.cover, v.screwLength, piece.metric);
     for (std::size_t i = 0; i < v.x.size(); ++i)
         for (double z : v.rows) {
             Mount m;

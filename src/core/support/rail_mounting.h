@@ -11,8 +11,8 @@ Mounting railMounting(const RailPiece& piece, const RailWall& wall, const RailVe
 struct WallFixing {
     double length = 0, diameter = 0, hole = 0;
 };
-/// `front`: from the wall to under its head; a screw has its length, an anchor what it needs.
-WallFixing wallFixing(const RailOption& option, double front, double cover, double screwLength);
+/// `front`: from the wall to under its head; a screw has its length, an anchor's is sold in those units.
+WallFixing wallFixing(const RailOption& option, double front, double cover, double screwLength, bool metric);
 /// What a fixing of that kind holds in, as plan.json names it: 'stud', 'masonry', 'cover'.
 const char* intoOf(RailSupport kind);
 

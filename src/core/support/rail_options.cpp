@@ -20,10 +20,12 @@ std::vector<RailOption> railOptions(const Catalog& catalog, bool metric, const W
         int second;
     };
     static constexpr std::array metricScrews{Offered{"m4.5", 0}, Offered{"m5", 0},  Offered{"m6", 0},
-                                             Offered{"m4", 1},   Offered{"mt4", 1}, Offered{"mw6", 1}};
+                                             Offered{"m4", 1},   Offered{"mt4", 1}, Offered{"mw6", 1},
+                                             Offered{"mw8", 1},  Offered{"ml8", 1}};
     static constexpr std::array inchScrews{Offered{"g8", 0},  Offered{"g10", 0}, Offered{"g12", 0},
                                            Offered{"g14", 0}, Offered{"g6", 1},  Offered{"t8", 1},
-                                           Offered{"w8", 1},  Offered{"w10", 1}};
+                                           Offered{"w8", 1},  Offered{"w10", 1}, Offered{"w14", 1},
+                                           Offered{"l14", 1}, Offered{"l516", 1}};
     const std::span<const Offered> offered =
         metric ? std::span<const Offered>(metricScrews) : std::span<const Offered>(inchScrews);
     if (holds == WallHold::studs)

@@ -23,9 +23,12 @@ class SectionChecks {
         const BeamPeaks still = peaksAlong(b.statics, b.factor);
         standing_ = {still.moment(), still.shear, nullptr, nullptr};
         // Hard beside a support all of the hand is shear, at the support itself none: the worst is beside it.
-        if (!b.statics.hands.empty())
-            leaning_ = {peakWithHand(b.statics, b.factor), still.shear + b.piece.hand, worstHand(b.statics),
-                        &b.statics.hands.front()};
+        if (!b.statics.hands.empty()) {
+            const HandShear far = shearWithHand(b.statics, b.factor);
+            const bool beside = still.shear + b.piece.hand >= far.V;
+            leaning_ = {peakWithHand(b.statics, b.factor), std::max(far.V, still.shear + b.piece.hand),
+                        worstHand(b.statics), beside ? &b.statics.hands.front() : far.hand};
+        }
         for (const auto& q : p_.section.parts)
             area_ += q.b * q.h;
     }

@@ -7,9 +7,11 @@
 #include <cmath>
 
 // What stands on a piece may be taken away, so no support and no cross-section is credited with the relief
-// that a thing elsewhere gives it. The influence of a load on a reaction, a moment or a deflection changes
-// sign only at supports for loads in other spans; so each thing is cut at the supports into parts that
-// relieve or burden as a whole, and two halves of a thing count as the whole does.
+// that a thing elsewhere gives it. On supports that do not give, the influence of a load on a reaction
+// changes sign only at supports; on springs it does so where the piece, loaded over that support alone, goes
+// neither up nor down (Maxwell: a load at x presses support i as a load over i presses down at x). So each
+// thing is cut at the supports and there, into parts that relieve or burden as a whole, and two halves of a
+// thing count as the whole does.
 
 namespace owl {
 namespace {
@@ -59,6 +61,7 @@ class StaticsMaker {
         for (const auto& q : parts)
             nodes_.insert(nodes_.end(), {q.line.x0, q.line.x1});
         own();
+        s_.ownSag = fromChords(s_.own.curve);
         // A weight off its middle brings a node of its own: then the other's stretches are not these.
         if (like_ && (like_->own.spans.size() != s_.own.spans.size() ||
                       like_->own.curve.size() != s_.own.curve.size() || like_->hands.size() != handX_.size()))
@@ -96,8 +99,28 @@ class StaticsMaker {
             share(h.turning);
     }
 
-    /// The even load in one piece, every thing cut at the supports.
-    [[nodiscard]] std::vector<LoadPart> contents() const {
+    /// Where a thing is cut: at the supports, and on springs where the influence on one of them changes its
+    /// sign.
+    [[nodiscard]] std::vector<double> cutPlaces() {
+        std::vector<double> out = s_.x;
+        if (s_.spring <= 0)
+            return out;
+        for (double x : s_.x) {
+            BeamResult r;
+            solve({}, {{x, 1}}, true, r);
+            for (std::size_t i = 1; i < r.curve.size(); ++i) {
+                const auto& [x0, v0] = r.curve[i - 1];
+                const auto& [x1, v1] = r.curve[i];
+                if ((v0 < 0) != (v1 < 0) && v0 != v1)
+                    out.push_back(x0 + (x1 - x0) * v0 / (v0 - v1));
+            }
+        }
+        return out;
+    }
+
+    /// The even load in one piece, every thing cut.
+    [[nodiscard]] std::vector<LoadPart> contents() {
+        const std::vector<double> places = cutPlaces();
         std::vector<LoadPart> out;
         const auto surfaces = surfacesOf(*p_.assembly);
         const auto all = contentsForces(p_.load, *p_.assembly, 1);
@@ -105,8 +128,8 @@ class StaticsMaker {
             const LineLoad& l = all.lines[i];
             std::vector<double> cuts{l.x0, l.x1};
             if (!all.even[i])
-                for (double x : s_.x)
-                    if (x > l.x0 && x < l.x1)
+                for (double x : places)
+                    if (x > l.x0 + 0.01 && x < l.x1 - 0.01)
                         cuts.push_back(x);
             std::sort(cuts.begin(), cuts.end());
             const Surface& s = surfaces[all.on[i]];
@@ -171,14 +194,14 @@ class StaticsMaker {
             const RailContents& known = like_->contents;
             c.up = known.up;
             c.down = known.down;
-            c.curve = known.curve;
-            c.lastingCurve = known.lastingCurve;
+            c.sag = known.sag;
+            c.lastingSag = known.lastingSag;
             c.sagging = known.sagging;
             c.hogging = known.hogging;
             c.shear = known.shear;
         } else {
-            c.curve.assign(s_.own.curve.size(), 0);
-            c.lastingCurve = c.curve;
+            c.sag.assign(s_.own.curve.size(), 0);
+            c.lastingSag = c.sag;
             c.sagging.assign(s_.own.spans.size(), {});
             c.hogging = c.sagging;
             c.shear.assign(c.sagging.size(), {0, 0, 0, 0});
@@ -198,15 +221,44 @@ class StaticsMaker {
         }
     }
 
+    /// A curve less the chords between neighbouring supports, carried on over the ends: what bends, without
+    /// what goes down with the supports. Every load is solved on the same nodes, so the supports are at the
+    /// same samples.
+    [[nodiscard]] std::vector<double> fromChords(const std::vector<std::pair<double, double>>& curve) {
+        std::vector<double> out;
+        if (chordAt_.empty())
+            for (double x : s_.x)
+                chordAt_.push_back(static_cast<std::size_t>(
+                    std::min_element(curve.begin(), curve.end(),
+                                     [x](const auto& a, const auto& b) {
+                                         return std::abs(a.first - x) < std::abs(b.first - x);
+                                     }) -
+                    curve.begin()));
+        std::size_t k = 0;
+        for (const auto& [x, v] : curve) {
+            while (k + 2 < s_.x.size() && x > s_.x[k + 1])
+                ++k;
+            if (s_.spring <= 0 || s_.x.size() < 2) {
+                out.push_back(v);
+                continue;
+            }
+            const double left = curve[chordAt_[k]].second;
+            const double right = curve[chordAt_[k + 1]].second;
+            out.push_back(v - left - (right - left) * (x - s_.x[k]) / (s_.x[k + 1] - s_.x[k]));
+        }
+        return out;
+    }
+
     void addOne(const BeamResult& r, bool lasting) {
         RailContents& c = s_.contents;
         for (std::size_t i = 0; i < s_.x.size(); ++i)
             (r.reactions[i] > 0 ? c.up : c.down)[i] += r.reactions[i];
-        for (std::size_t i = 0; i < r.curve.size(); ++i) {
-            const double down = std::max(0.0, r.curve[i].second);
-            c.curve[i] += down;
+        const std::vector<double> sag = fromChords(r.curve);
+        for (std::size_t i = 0; i < sag.size(); ++i) {
+            const double down = std::max(0.0, sag[i]);
+            c.sag[i] += down;
             if (lasting)
-                c.lastingCurve[i] += down;
+                c.lastingSag[i] += down;
         }
         for (std::size_t i = 0; i < r.spans.size(); ++i) {
             const BeamSpan& q = r.spans[i];
@@ -251,6 +303,7 @@ class StaticsMaker {
     const RailStatics* like_;
     double L_ = 0;
     std::vector<double> nodes_, handX_;
+    std::vector<std::size_t> chordAt_; ///< samples of a curve at the supports
     RailStatics s_;
 };
 
@@ -295,16 +348,34 @@ std::vector<SupportCase> supportCases(const RailStatics& s, double factor) {
     return out;
 }
 
+namespace {
+
+/// The top of a curve by its samples: of a parabola through the highest one and its neighbours, which is what
+/// a moment under an even load is.
+double topOf(const std::array<double, momentSamples>& m) {
+    const auto k = static_cast<std::size_t>(std::max_element(m.begin(), m.end()) - m.begin());
+    if (k == 0 || k + 1 == momentSamples)
+        return m.at(k);
+    const double bend = 2 * m.at(k) - m.at(k - 1) - m.at(k + 1);
+    const double tilt = m.at(k + 1) - m.at(k - 1);
+    return bend > 0 ? m.at(k) + tilt * tilt / (8 * bend) : m.at(k);
+}
+
+} // namespace
+
 BeamPeaks peaksAlong(const RailStatics& s, double factor) {
     BeamPeaks out;
     const RailContents& c = s.contents;
     for (std::size_t i = 0; i < s.own.spans.size(); ++i) {
         const BeamSpan& own = s.own.spans[i];
+        std::array<double, momentSamples> down{}, up{};
         for (std::size_t k = 0; k < momentSamples; ++k) {
             const double base = momentAt(own, k);
-            out.sagging = std::max(out.sagging, base + factor * c.sagging[i].at(k));
-            out.hogging = std::max(out.hogging, -base - factor * c.hogging[i].at(k));
+            down.at(k) = base + factor * c.sagging[i].at(k);
+            up.at(k) = -base - factor * c.hogging[i].at(k);
         }
+        out.sagging = std::max(out.sagging, topOf(down));
+        out.hogging = std::max(out.hogging, topOf(up));
         const auto& v = c.shear[i];
         for (const auto& [base, k] : {std::pair{own.va, 0U}, std::pair{own.vb, 2U}})
             for (std::size_t side : {0U, 1U})
@@ -315,11 +386,30 @@ BeamPeaks peaksAlong(const RailStatics& s, double factor) {
 
 double peakWithHand(const RailStatics& s, double factor) {
     double peak = 0;
-    for (std::size_t i = 0; i < s.handSagging.size(); ++i)
-        for (std::size_t k = 0; k < momentSamples; ++k)
-            peak = std::max({peak, s.handSagging[i].at(k) + factor * s.contents.sagging[i].at(k),
-                             -s.handHogging[i].at(k) - factor * s.contents.hogging[i].at(k)});
+    for (std::size_t i = 0; i < s.handSagging.size(); ++i) {
+        std::array<double, momentSamples> down{}, up{};
+        for (std::size_t k = 0; k < momentSamples; ++k) {
+            down.at(k) = s.handSagging[i].at(k) + factor * s.contents.sagging[i].at(k);
+            up.at(k) = -s.handHogging[i].at(k) - factor * s.contents.hogging[i].at(k);
+        }
+        peak = std::max({peak, topOf(down), topOf(up)});
+    }
     return peak;
+}
+
+HandShear shearWithHand(const RailStatics& s, double factor) {
+    HandShear out;
+    for (const auto& h : s.hands)
+        for (std::size_t i = 0; i < s.own.spans.size(); ++i) {
+            const BeamSpan& own = s.own.spans[i];
+            const BeamSpan& hand = h.beam.spans[i];
+            const auto& v = s.contents.shear[i];
+            for (const auto& [base, k] : {std::pair{own.va + hand.va, 0U}, std::pair{own.vb + hand.vb, 2U}})
+                for (const std::size_t side : {0U, 1U})
+                    if (const double V = std::abs(base + factor * v.at(k + side)); V > out.V)
+                        out = {V, &h};
+        }
+    return out;
 }
 
 const RailHand* worstHand(const RailStatics& s) {

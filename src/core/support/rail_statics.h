@@ -28,7 +28,9 @@ struct RailContents {
     std::vector<double> up, down; ///< N, reactions of those that press, and of those that lift
     std::vector<double> turning;  ///< N mm
     std::vector<double> lastingTurning;
-    std::vector<double> curve, lastingCurve; ///< mm, deflections of those that bend down there
+    /// mm from the chords between the supports (S5.3), of those that bend down there; at the places of
+    /// own.curve.
+    std::vector<double> sag, lastingSag;
     /// N mm at momentSamples places of each stretch: of those that sag there, and of those that hog there.
     std::vector<std::array<double, momentSamples>> sagging, hogging;
     std::vector<std::array<double, 4>> shear; ///< N: most and least at the left and right end of each stretch
@@ -46,6 +48,7 @@ struct RailStatics {
     std::string problem;           ///< why it cannot be solved; empty: it is
     SectionResult section;
     BeamResult own;
+    std::vector<double> ownSag;     ///< mm at the places of own.curve, from the chords between the supports
     std::vector<double> ownTurning; ///< N mm at each support
     RailContents contents;
     std::vector<RailHand> hands;
@@ -78,6 +81,13 @@ std::vector<SupportCase> supportCases(const RailStatics& s, double factor);
 BeamPeaks peaksAlong(const RailStatics& s, double factor);
 /// Peak of the moment with a hand as well, at its worst place.
 double peakWithHand(const RailStatics& s, double factor);
+/// The worst shear with a hand at one of its places, N, and that hand: beside an overhang longer than the bay
+/// next to it that bay has more than the hand itself.
+struct HandShear {
+    double V = 0;
+    const RailHand* hand = nullptr;
+};
+HandShear shearWithHand(const RailStatics& s, double factor);
 /// The hand that brings that peak with the contents as planned; null without hands.
 const RailHand* worstHand(const RailStatics& s);
 

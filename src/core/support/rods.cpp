@@ -78,8 +78,10 @@ class RodJudge : RodWork {
             in.Grod = 0.64; // beech, NDS group value
         if (is(RailSupport::rodsPlate)) {
             const double h = T() - rodPlateLess;
-            in.plate = RodPlate{
-                {h / 2}, 2, axialStiffness(v_.option.screw->d, std::min(v_.pen, v_.screwLength * 2 / 3))};
+            in.plate =
+                RodPlate{{h / 2},
+                         2,
+                         axialStiffness(v_.option.screw->d, v_.option.screw->thread(v_.pen, v_.screwLength))};
         }
         if (inMasonry()) { // a rigid seat: its turn is added to the droop
             in.embedWall = v_.inWall;
@@ -139,7 +141,6 @@ class RodJudge : RodWork {
         // one solution serves every load that is tried.
         const RodResult one = rodOf(input(false), loadAt(W / n, W / n * y));
         const double spring = is(RailSupport::rodsStrip) ? 0 : std::max(5.0, std::round(one.stiffness));
-        loaded_.level = true;
         if (!is(RailSupport::rodsStrip)) { // the slab as a bar in torsion, its rods as springs that turn
             const RodResult turned = rodOf(input(false), {0, 10'000, 0, 0});
             loaded_.twistGJ = loaded_.woodC1.E / 16 * D() * std::pow(T(), 3) / 3 * (1 - 0.63 * T() / D());
@@ -282,8 +283,8 @@ class RodJudge : RodWork {
                           LateralInput li = acrossStud(p_, w_, s, side, v_.pen, CD);
                           if (plate)
                               li.FeSide = 300; // steel (verify)
-                          const double thread = std::min(v_.pen, v_.screwLength * 2 / 3);
-                          double W = withdrawal(w_.studG, s.d, false, thread, CD);
+                          const double thread = v_.option.screw->thread(v_.pen, v_.screwLength);
+                          double W = withdrawal(w_.studG, s.d, s.lag, thread, CD);
                           if (!plate)
                               W = std::min(W, pullThrough(p_.woodC1.G, s.head, side - s.countersink(), CD));
                           const double Z = lateral(li).Z;

@@ -341,7 +341,7 @@ class StandingJudge {
         const Screw& s = *v_.option.screw;
         const RailStatics none;
         const double passes = RailBench{p_, w_, none, factor_, true}.rail();
-        return std::min(withdrawal(w_.studG, s.d, false, std::min(v_.pen, v_.screwLength * 2 / 3), CD),
+        return std::min(withdrawal(w_.studG, s.d, s.lag, s.thread(v_.pen, v_.screwLength), CD),
                         pullThrough(p_.woodC1.G, s.head, passes - s.countersink(), CD));
     }
 
