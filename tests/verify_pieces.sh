@@ -5,6 +5,7 @@ set -uo pipefail
 top="$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)"
 cli="$top/build/release/upright-owl-cli"
 verify="$top/../shared/verify_piece.py"
+book="$top/../shared/verify_book.py"
 work="$(mktemp -d)"
 trap 'rm -rf "$work"' EXIT
 bad=0
@@ -16,6 +17,12 @@ judge() { # name, options of 'new'; in a folder of its own
     "$cli" plan "$at/p.owl" --out "$at/out" 2>"$at/err" || { echo "$name: $(cat "$at/err")"; return 1; }
     /usr/bin/python3 "$verify" "$at/out/plan.json" "$at/p.owl" --job "$at/out/cut-job.json" >"$at/said" ||
         { echo "error: $name"; cat "$at/said"; return 1; }
+    # What is bought and what is told of fixings, by the checker of books; its other checks are not met yet.
+    /usr/bin/python3 "$book" "$at/out/plan.json" "$at/p.owl" --job "$at/out/cut-job.json" >"$at/said" 2>&1
+    if grep -E ': (bought|told): |Traceback' "$at/said"; then
+        echo "error: $name"
+        return 1
+    fi
     rm -rf "$at"
 }
 judge_kind() {

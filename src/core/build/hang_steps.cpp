@@ -52,10 +52,13 @@ BuildStep plugStep(const HangInput& in) {
 
 void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>& out) {
     const auto n = static_cast<double>(in.marks.size());
-    const std::string screws = in.screw
-                                   ? fmt::format("{} {} × {}", counted(in.marks.size(), "screw"),
-                                                 in.screw->label, screwLengthText(*in.screw, in.screwLength))
-                                   : std::string("the anchors");
+    const auto driven = static_cast<std::size_t>(
+        std::count_if(in.marks.begin(), in.marks.end(), [](const WallMark& m) { return m.into != "cover"; }));
+    const std::string screws =
+        in.screw ? fmt::format("{} {} × {}{}", counted(driven, "screw"), in.screw->label,
+                               screwLengthText(*in.screw, in.screwLength),
+                               driven < in.marks.size() ? " and the anchor beside the stud" : "")
+                 : std::string("the anchors");
     BuildStep first;
     first.id = in.piece + "/fix-support";
     first.onWall = true;

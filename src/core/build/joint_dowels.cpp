@@ -38,12 +38,12 @@ class DowelsStep : public JointStep {
     void throughDowels() {
         words_.close = fmt::format("Spread glue, clamp the {} flush, and let it set.", nameOf(j_.first));
         words_.after = fmt::format(
-            "Bore from {}, square to the face, "
-            "{} of {} at {}: {} deep in all, {} deeper than the dowels are long. A chamfer on "
+            "Bore from {} through the {}, square to the face, "
+            "{} of {} at {}: {} deep in all, {} deeper than the dowels are long.\nA chamfer on "
             "the dowels, glue in the holes, tap them home; saw what stands out flush with a card under "
             "the saw, pare and sand. Their ends show as darker dots.",
-            side(), counted(count(), "hole"), say(j_.pin), places(), say(j_.pinFirst + j_.pinSecond),
-            say(2_mm));
+            side(), nameOf(j_.first), counted(count(), "place"), say(j_.pin), places(),
+            say(j_.pinFirst + j_.pinSecond), say(2_mm));
         s_.tools = {"drill with a guide block",
                     "drill bit " + drillText(j_.pin.mm(), in_.style),
                     "depth stop",

@@ -28,6 +28,8 @@ void boreJoints(Assembly& a, double G, const Catalog& catalog) {
                 borePocket(a, j, f, catalog);
             else if (f.kind == "screw")
                 boreScrew(a, j, f, G, catalog);
+            else if (f.kind == "lag_screw")
+                boreLag(a, j, f, G, catalog);
             else if (f.kind == "dowel")
                 boreDowel(a, j, f);
         }

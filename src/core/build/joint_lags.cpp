@@ -24,18 +24,19 @@ class LagsStep : public JointStep {
         const std::string pilot = drillText(in_.G > 0.5 ? lag.pilotHard : lag.pilotSoft, in_.style);
         const std::string clearance = drillText(lag.clearance, in_.style);
         const bool one = j_.fasteners.size() == 1;
+        const char* each = in_.several ? "each" : "the"; // equal arms are one step
         words_.before = fmt::format(
             "Bore through the {} from {}, {} wide and counterbored {} deep for head and washer, \2 from its "
-            "left end and {} above its lower edge, and {} of {} into the end of the {}, {}, {} deep.",
+            "left end and {} above its lower edge, and {} of {} into the end of {} {}, {}, {} deep.",
             nameOf(j_.first), j_.drivenFrom, clearance, say(j_.counterbore), heights(j_.first),
-            one ? "a pilot" : "pilots", pilot, nameOf(j_.second), inTheEnd(),
+            one ? "a pilot" : "pilots", pilot, each, nameOf(j_.second), inTheEnd(),
             say(j_.screwLength - j_.through + j_.counterbore));
         words_.place = say(Length::mm(f.from.x - partLeft()));
         words_.close = "Size the end grain and spread glue.";
         words_.after =
-            fmt::format("Drive {} {} × {} into the {}. {}",
+            fmt::format("Drive {} {} × {} into {} {}. {}",
                         one ? std::string("a lag screw") : counted(j_.fasteners.size(), "lag screw"),
-                        lag.label, say(j_.screwLength), nameOf(j_.second), j_.note);
+                        lag.label, say(j_.screwLength), each, nameOf(j_.second), j_.note);
         s_.tools = {"drill bit " + clearance, "drill bit " + pilot, "socket driver"};
         s_.minutes +=
             static_cast<double>(j_.fasteners.size()) * (2 * c_.minutes("drill") + c_.minutes("screw"));
@@ -68,6 +69,13 @@ class LagsStep : public JointStep {
 
 std::unique_ptr<JointStep> lagsStep(const BuildInput& in, const Joint& j, const Catalog& c) {
     return std::make_unique<LagsStep>(in, j, c);
+}
+
+void boreLag(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog) {
+    const auto same = [&](const LagScrew& s) { return std::abs(s.d - f.diameter) < 0.01; };
+    const auto s = std::find_if(catalog.lagScrews.begin(), catalog.lagScrews.end(), same);
+    if (s != catalog.lagScrews.end())
+        boreAlong(a, j, f, {s->clearance, G > 0.5 ? s->pilotHard : s->pilotSoft});
 }
 
 } // namespace owl

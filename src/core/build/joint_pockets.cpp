@@ -31,6 +31,21 @@ class PocketsStep : public JointStep {
                                                                       : " from its left end");
     }
 
+    /// Both ends of a board may go to what has the same name, with the same places.
+    [[nodiscard]] std::string whichEnd(const Part& p) const {
+        const auto along = [&](const FastenerSpot& f) { return dot(mm(f.at) - p.pose.origin, p.pose.along); };
+        const double first = along(j_.spots.front());
+        const double length = p.length.mm();
+        constexpr double nearTheEnd = 60; // mm: a pocket is bored that far from it at most
+        for (const auto& f : j_.spots)
+            if (std::abs(along(f) - first) > 1 || std::min(first, length - first) > nearTheEnd)
+                return {};
+        const bool far = first > length / 2;
+        const bool upright = std::abs(p.pose.along.z) > 0.9;
+        const bool high = far == ((upright ? p.pose.along.z : p.pose.along.x) > 0);
+        return fmt::format(", at its {} end", upright ? high ? "upper" : "lower" : high ? "right" : "left");
+    }
+
     void make() override {
         const Screw* screw = c_.findScrew(j_.screwId);
         const Part* p = a_.find(j_.first);
@@ -38,8 +53,9 @@ class PocketsStep : public JointStep {
             return;
         words_.before = fmt::format(
             "Set the pocket-hole jig and the collar on its bit for boards of {}.\nBore {} in the {} "
-            "from {}, at {}.",
-            say(p->thickness), counted(count(), "pocket"), nameOf(j_.first), j_.drivenFrom, pocketPlaces());
+            "from {}{}, at {}.",
+            say(p->thickness), counted(count(), "pocket"), nameOf(j_.first), j_.drivenFrom, whichEnd(*p),
+            pocketPlaces());
         words_.close = fmt::format(
             "Spread glue, clamp the {} to the \1 so that the faces stay where they are (the screws "
             "pull towards the pockets).",

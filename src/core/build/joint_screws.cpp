@@ -65,8 +65,7 @@ std::unique_ptr<JointStep> screwsStep(const BuildInput& in, const Joint& j, cons
 }
 
 /// A screw: wide enough to pass through in the first part, its pilot in the others.
-void boreScrew(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog) {
-    const Screw* s = catalog.findScrew(j.screwId);
+void boreAlong(Assembly& a, const Joint& j, const Fastener& f, const ScrewBits& bits) {
     for (std::size_t i = 0; i < f.passes.size(); ++i) {
         Part* p = partToBore(a, f.passes[i]);
         if (!p)
@@ -78,10 +77,14 @@ void boreScrew(Assembly& a, const Joint& j, const Fastener& f, double G, const C
         const double whole = norm(f.from + f.direction * f.length - back);
         const Vec3 mouth = back + f.direction * (whole * in.front().from);
         const double deep = whole * (in.back().to - in.front().from);
-        const double pilot = s ? (G > 0.5 ? s->pilotHard : s->pilotSoft) : f.diameter * 0.6;
-        boreForJoint(*p, j.id, mouth, f.direction, i == 0 ? (s ? s->clearance : f.diameter + 0.5) : pilot,
-                     deep);
+        boreForJoint(*p, j.id, mouth, f.direction, i == 0 ? bits.clearance : bits.pilot, deep);
     }
+}
+
+void boreScrew(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog) {
+    const Screw* s = catalog.findScrew(j.screwId);
+    const ScrewBits plain{f.diameter + 0.5, f.diameter * 0.6};
+    boreAlong(a, j, f, s ? ScrewBits{s->clearance, G > 0.5 ? s->pilotHard : s->pilotSoft} : plain);
 }
 
 } // namespace owl

@@ -92,7 +92,13 @@ JointStepMaker screwsStep, pocketsStep, dowelsStep, tongueStep, nailsStep, lagsS
 void boreForJoint(Part& p, const std::string& joint, const Vec3& at, const Vec3& into, double diameter,
                   double depth);
 Part* partToBore(Assembly& a, const std::string& id);
+/// Bit in the part that a screw passes, and in those that its thread holds in; mm.
+struct ScrewBits {
+    double clearance = 0, pilot = 0;
+};
+void boreAlong(Assembly& a, const Joint& j, const Fastener& f, const ScrewBits& bits);
 void boreScrew(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog);
+void boreLag(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog);
 void borePocket(Assembly& a, const Joint& j, const Fastener& f, const Catalog& catalog);
 void boreDowel(Assembly& a, const Joint& j, const Fastener& f);
 

@@ -197,8 +197,10 @@ BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joint
     bool glued = false;
     bool endOn = false;
     Length reach;
+    BuildInput all = in;
+    all.several = joints.size() > 1;
     for (const Joint* j : joints) {
-        const auto step = maker(j->how)(in, *j, catalog);
+        const auto step = maker(j->how)(all, *j, catalog);
         BuildStep s = step->run();
         before.add(j->sits, step->host());
         before.add(step->words().before, step->host(), step->words().place);

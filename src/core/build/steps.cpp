@@ -389,10 +389,19 @@ class Steps : StepMaker {
                                nails && screws ? "nail holes and screw heads"
                                : nails         ? "nail holes"
                                                : "screw heads, or glue plugs over them");
-        text += "Look along every joint with a lamp from the side: a smear of glue that was missed takes no "
+        const bool glued =
+            std::any_of(a_.joints.begin(), a_.joints.end(), [](const Joint& j) { return j.glued; });
+        if (!any && !glued)
+            return;
+        if (glued)
+            text +=
+                "Look along every joint with a lamp from the side: a smear of glue that was missed takes no "
                 "finish; scrape it off.";
-        auto& s = add("clean", any ? "Fill the holes and look for glue" : "Look for glue", std::move(text),
-                      any ? 15 : 8);
+        auto& s = add("clean",
+                      !any    ? "Look for glue"
+                      : glued ? "Fill the holes and look for glue"
+                              : "Fill the holes",
+                      std::move(text), any ? 15 : 8);
         s.parts = allParts();
         s.waitMinutes = any ? 30 : 0;
         s.tools = {"scraper"};

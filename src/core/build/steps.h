@@ -52,6 +52,7 @@ struct BuildInput {
     const AnchorKind* anchor = nullptr;
     std::vector<std::string> joined; ///< parts that are together already, for the next joints
     std::vector<std::string> comes;  ///< the parts that are brought to others there
+    bool several = false;            ///< other joints are made in the same step
 };
 /// From squared boards to a piece ready for finishing. The joint that a later part would hide is made first.
 std::vector<BuildStep> buildSteps(const BuildInput& in, const Catalog& catalog);

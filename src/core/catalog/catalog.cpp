@@ -185,6 +185,7 @@ AnchorKind readAnchor(const Row& r) {
     a.behind = r.number("behind_mm", 0);
     a.setting = r.text("set");
     a.through = r.flag("through");
+    a.screwApart = r.flag("screw_apart");
     a.tensionLow = r.number("tension_low_N");
     a.tensionHigh = r.number("tension_high_N");
     a.shearLow = r.number("shear_low_N");

@@ -128,12 +128,13 @@ struct WallKind {
 /// One anchor's typical allowable range in a wall, N; the low ends are what counts.
 struct AnchorKind {
     std::string id, wall, name, size, hole, note, source, conf;
-    std::string setting;  ///< how it is set, a sentence; empty: as its package says
-    double screw = 0;     ///< mm, of what goes into it; 0: it is a bolt of its own
-    double drill = 0;     ///< mm, 0: none given
-    double depth = 0;     ///< mm of hole in what holds it, cover apart; 0: none given
-    double behind = 0;    ///< mm of free room it needs behind the cover; 0: none
-    bool through = false; ///< it goes in through the rail, not only its screw does
+    std::string setting;     ///< how it is set, a sentence; empty: as its package says
+    double screw = 0;        ///< mm, of what goes into it; 0: it is a bolt of its own
+    bool screwApart = false; ///< that screw is bought beside it
+    double drill = 0;        ///< mm, 0: none given
+    double depth = 0;        ///< mm of hole in what holds it, cover apart; 0: none given
+    double behind = 0;       ///< mm of free room it needs behind the cover; 0: none
+    bool through = false;    ///< it goes in through the rail, not only its screw does
     double tensionLow = 0, tensionHigh = 0, shearLow = 0, shearHigh = 0;
 };
 /// A rod that carries a shelf, as sold.

@@ -200,7 +200,8 @@ std::vector<WallStage> AlcoveBuilder::stages() const {
          "Scribe its ends, then glue and nail it, its top level with the upper skin. Fill the nail holes, "
          "sand. What is finished in place: mask the walls and the things below with film, cut in the "
          "edges with a brush; a bead of caulk closes what is left at the walls.",
-         {"compass", "fine saw", "nailer or hammer and nail set", "masking tape", "film"},
+         {"compass", "fine saw", "nailer or hammer and nail set", "wood filler", "masking tape", "film",
+          "caulk"},
          40});
     return out;
 }

@@ -1,5 +1,6 @@
 #include "plan/shopping.h"
 
+#include "assembly/glue_lines.h"
 #include "assembly/plugs.h"
 
 #include "plan/plan_wood.h"
@@ -30,17 +31,16 @@ class ShoppingList {
             addLine("cuts at the shop", "cut", static_cast<double>(cuts), project_.wood.shopCut);
         for (const auto& pp : plan_.pieces)
             hardware(pp);
-        for (const auto& pp : plan_.pieces) {
-            Small& glue = small_["wood glue"];
-            glue.needed += 2 * pp.assembly().length.mm() / 1000;
-            glue.price = shop_.price("glue");
-            glue.package = "glue";
-        }
+        for (const auto& pp : plan_.pieces)
+            usedUp(pp);
+        constexpr double piecesATub = 6; // nail holes and the play round a frame: own estimate
+        for (const auto& [what, pieces] : pastes_)
+            addLine(what, "each", std::ceil(pieces / piecesATub), shop_.price(what));
         finishes();
         for (const auto& [name, s] : small_)
             addPackages(name, s);
         for (const auto& m : missingTools(project_, plan_, catalog_))
-            addLine(m.tool->name + ", to borrow or to buy", "each", 1, 0);
+            addLine(m.tool->name + ", to borrow or to buy", "each", 1, shop_.price("tool_" + m.tool->id));
         plan_.priced = plan_.cut.unplaced.empty();
     }
 
@@ -179,12 +179,19 @@ class ShoppingList {
             else
                 ++plates;
         }
+        const bool screwed = // by small screws of its own, which come with it
+            std::any_of(pp.assembly().joints.begin(), pp.assembly().joints.end(), [&](const Joint& j) {
+                const Part* fitting = pp.assembly().find(j.first);
+                return fitting && fitting->fromSupport && fitting->stock == Stock::fitting &&
+                       !isPlug(*fitting) && !j.fasteners.empty();
+            });
         if (profile > Length())
             addLine(fmt::format("interlocking metal rail, both halves, {} long",
                                 formatLength(roundToTape(profile, project_.style), project_.style)),
                     "pair", 1, shop_.price(hanger.price) * profile.mm() / 1000);
         if (plates > 0)
-            addLine(hanger.name, "each", plates, shop_.price(hanger.price));
+            addLine(hanger.name + (screwed ? ", with its screws" : ""), "each", plates,
+                    shop_.price(hanger.price));
         if (bumpers > 0)
             addLine("stick-on bumper", "each", bumpers, shop_.price("bumper"));
     }
@@ -227,41 +234,51 @@ class ShoppingList {
         const RailVerdict* hold = pp.hold();
         if (!hold || !hold->feasible)
             return;
-        if (pp.assembly().ledgers) {
-            everyFixing(*hold);
-            return;
-        }
-        const double holes = static_cast<double>(pp.holes.size());
-        if (const Screw* s = hold->option.screw) {
-            std::map<double, double> ofLength;
-            for (const auto& m : hold->mounting.mounts)
-                if (m.length > 0 && m.kind != "rod" && m.kind != "rod_plug" && m.kind != "anchor")
-                    ++ofLength[m.length];
-            for (const auto& [length, n] : ofLength)
-                add(fmt::format("wall screw {} × {}", s->label, screwLengthText(*s, length)), n,
-                    shop_.price("wall_screw"), "screw");
-        }
-        if (const AnchorKind* a = hold->option.beside)
-            add(a->name + " (" + a->size + ")",
-                static_cast<double>(std::count_if(hold->mounting.mounts.begin(), hold->mounting.mounts.end(),
-                                                  [](const Mount& m) { return m.kind == "anchor"; })),
-                shop_.price("toggle"), "toggle");
-        if (const AnchorKind* a = hold->option.anchor)
-            add(a->name + " (" + a->size + ")", holes, shop_.price(fixingPrice(hold->option)),
-                fixingPrice(hold->option));
+        for (const auto& m : hold->mounting.mounts)
+            fixing(m);
     }
 
-    /// Each fixing by what it is: walls that differ take different ones.
-    void everyFixing(const RailVerdict& hold) {
-        for (const auto& m : hold.mounting.mounts) {
-            if (m.screw)
-                add(fmt::format("wall screw {} × {}", m.screw->label, screwLengthText(*m.screw, m.length)), 1,
-                    shop_.price("wall_screw"), "screw");
-            if (m.anchor) {
-                const char* key = m.into == "masonry" ? "plug" : "toggle";
-                add(m.anchor->name + " (" + m.anchor->size + ")", 1, shop_.price(key), key);
-            }
-        }
+    /// Each fixing by what it is: a screw, an anchor, a plug with the screw that goes into it.
+    void fixing(const Mount& m) {
+        if (m.screw)
+            add(fmt::format("wall screw {} × {}{}", m.screw->label, screwLengthText(*m.screw, m.length),
+                            m.screw->lag ? ", with washers" : ""),
+                1, shop_.price("wall_screw"), "screw");
+        if (m.kind == "rod_plug")
+            add("adjustable plug for a rod of " + drillText(m.diameter, project_.style), 1,
+                shop_.price("rod_plug"), "plug");
+        if (!m.anchor)
+            return;
+        const char* key = m.into == "masonry" ? "plug" : "toggle";
+        add(m.anchor->name + " (" + m.anchor->size + ")", 1, shop_.price(key), key);
+        if (m.anchor->screwApart)
+            add(fmt::format("wall screw {} × {}, for its plug", plugScrew(m.anchor->screw),
+                            formatLength(Length::mm(m.length), project_.style)),
+                1, shop_.price("wall_screw"), "screw");
+    }
+
+    /// The screw that a plug asks for, as sold in these units: a gauge where one is near.
+    [[nodiscard]] std::string plugScrew(double d) const {
+        constexpr double near = 0.35; // mm: plugs take a range
+        if (project_.style.units == Units::imperial)
+            for (const auto& s : catalog_.screws)
+                if (!s.metric && s.headKind == ScrewHead::flat && std::abs(s.d - d) < near)
+                    return s.label;
+        return drillText(d, project_.style);
+    }
+
+    /// Glue by its joints; filler and caulk where a step asks for them.
+    void usedUp(const PiecePlan& pp) {
+        const auto asks = [&](const char* tool) {
+            return std::any_of(pp.steps.begin(), pp.steps.end(), [&](const BuildStep& s) {
+                return std::find(s.tools.begin(), s.tools.end(), tool) != s.tools.end();
+            });
+        };
+        if (asks("wood glue"))
+            add("wood glue", std::max(0.1, glueMetres(pp.assembly())), shop_.price("glue"), "glue");
+        for (const char* what : {"wood filler", "filler", "caulk"})
+            if (asks(what))
+                ++pastes_[what];
     }
 
     void finishes() {
@@ -279,6 +296,7 @@ class ShoppingList {
     const Shop& shop_;
     const Catalog& catalog_;
     std::map<std::string, Small> small_;
+    std::map<std::string, double> pastes_; ///< filler, caulk: how many pieces ask for it
 };
 
 } // namespace

@@ -58,20 +58,11 @@ class ArmsMounter {
         const LagScrew& lag = catalog_->lagScrew(metric_);
         const double length = armLag(l_, lag);
         j.screwLength = Length::mm(length);
-        for (std::size_t k = 0; k < l_.lags.size(); ++k) {
-            const Vec3 at{x, 0, l_.z0 + l_.lags[k]};
-            const std::string which = l_.lags.size() > 1 ? fmt::format("-{}", k + 1) : std::string();
+        for (const double up : l_.lags) {
+            const Vec3 at{x, 0, l_.z0 + up};
             j.spots.push_back({{Length::mm(at.x), Length(), Length::mm(at.z)}});
             j.fasteners.push_back(
                 {"lag_screw", {x, armLagSunk, at.z}, {0, 1, 0}, length, lag.d, {"ledger", p.id}, false});
-            out_.holes.emplace_back("ledger",
-                                    Hole{"ledger/" + j.id + which, at, {0, 1, 0}, lag.clearance, l_.t, j.id});
-            out_.holes.emplace_back(p.id, Hole{p.id + "/" + j.id + which,
-                                               {x, l_.t, at.z},
-                                               {0, 1, 0},
-                                               lag.pilotSoft,
-                                               length - (l_.t - armLagSunk),
-                                               j.id});
         }
         j.note = "Lag screws, not wood screws: they go into end grain.";
         out_.joints.push_back(std::move(j));

@@ -245,8 +245,10 @@ WorstOf worstOver(const RailBench& b, std::string id, std::string title, std::st
     return out;
 }
 
-RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
-                      StaticsCache& cache, double factor, bool quiet) {
+namespace {
+
+RailVerdict judgeOne(const RailPiece& piece, const RailWall& wall, const RailOption& option,
+                     StaticsCache& cache, double factor, bool quiet) {
     if (piece.assembly->floor)
         return judgeStanding(piece, wall, option, factor, quiet);
     if (piece.assembly->ledgers)
@@ -258,6 +260,30 @@ RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOp
     if (piece.assembly->cavity)
         return judgeArms(piece, wall, option, cache, factor, quiet);
     return Judge(piece, wall, option, cache, factor, quiet).run();
+}
+
+/// Every fixing knows what it is, so that it is bought, bored for and told as that.
+void nameFixings(RailVerdict& v) {
+    for (Mount& m : v.mounting.mounts) {
+        if (m.screw || m.anchor || m.length <= 0 || m.kind == "rod" || m.kind == "rod_plug")
+            continue;
+        const RailOption& o = v.option;
+        if (o.beside && m.into == "cover")
+            m.anchor = o.beside;
+        else if (o.screw && m.kind != "anchor")
+            m.screw = o.screw;
+        else
+            m.anchor = o.anchor;
+    }
+}
+
+} // namespace
+
+RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option,
+                      StaticsCache& cache, double factor, bool quiet) {
+    RailVerdict v = judgeOne(piece, wall, option, cache, factor, quiet);
+    nameFixings(v);
+    return v;
 }
 
 RailVerdict judgeRail(const RailPiece& piece, const RailWall& wall, const RailOption& option, double factor) {
