@@ -13,6 +13,8 @@ namespace owl {
 
 namespace {
 
+constexpr double mortarHours = 12; // a night, whatever the cartridge
+
 /// Tells of the screws and nails that are driven there.
 void drive(BuildStep& s, const std::vector<std::string>& joints, const HangInput& in,
            const Catalog& catalog) {
@@ -28,6 +30,51 @@ void drive(BuildStep& s, const std::vector<std::string>& joints, const HangInput
     for (const auto& t : w.tools)
         if (std::find(s.tools.begin(), s.tools.end(), t) == s.tools.end())
             s.tools.push_back(t);
+}
+
+const char* const mortarWords =
+    "Brush and blow the dust out, three times over, press injection mortar in from the bottom of each hole, "
+    "turn the rods in, and wipe off what comes out; hang nothing on them before the time on the cartridge is "
+    "over.";
+void inMortar(BuildStep& s) {
+    s.tools.insert(s.tools.end(), {"injection mortar", "brush and blower for the holes"});
+    s.waitMinutes = mortarHours * 60;
+}
+
+/// Rods go into the wall before the piece: dry in a stud, in resin or in plugs that turn in masonry.
+void setRods(BuildStep& s, const HangInput& in) {
+    s.title = "Set the rods";
+    s.tools = {"guide block", "mallet", "straight strip", "level"};
+    const std::string square =
+        "The holes must be square to the wall: bore them through a block with a hole of the bit's size, held "
+        "flat on the wall";
+    const std::string edges =
+        fmt::format(", {} or more from any edge or joint of a brick. ",
+                    formatLength(in.style.units == Units::metric ? 50_mm : 50.8_mm, in.style));
+    switch (in.rodBed) {
+    case RodBed::snug:
+        s.text =
+            square + ". " + (in.rodsGlued ? "Brush a little epoxy into them, push" : "Push") +
+            " the rods in and lay a straight strip on them: they must be level and point the same way, a "
+            "hair upwards rather than down.";
+        if (in.rodsGlued)
+            s.tools.emplace_back("epoxy");
+        break;
+    case RodBed::resin:
+        s.text = square + edges + mortarWords +
+                 " Lay a straight strip on them: they "
+                 "must be level and point the same way, a hair upwards rather than down.";
+        inMortar(s);
+        break;
+    case RodBed::plugged:
+        s.text =
+            square + edges +
+            "Push the plugs in flush with the wall and the rods into them. Each plug is off its own middle: "
+            "turn it until its rod is level with the others under a straight strip and the holes of the "
+            "piece go over all of them, then tighten it as its package says.";
+        s.tools.emplace_back("key of the plugs");
+        break;
+    }
 }
 
 /// What is fixed to the wall first, and the piece that slides over it.
@@ -66,13 +113,7 @@ void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>
     first.joins = in.early;
     first.minutes = catalog.minutes("level") + n * catalog.minutes("screw");
     if (in.way == "rods") {
-        first.title = "Set the rods";
-        first.text = "The holes must be square to the wall: bore them through a block with a hole of the "
-                     "rod's size, held "
-                     "flat on the wall. Push the rods in and lay a straight strip on them: they must be "
-                     "level and point "
-                     "the same way, a hair upwards rather than down.";
-        first.tools = {"guide block", "mallet", "straight strip", "level"};
+        setRods(first, in);
     } else if (in.way == "plates") {
         first.title = "Screw the plates on";
         first.text = fmt::format(
@@ -111,11 +152,17 @@ void slideOn(const HangInput& in, const Catalog& catalog, std::vector<BuildStep>
         const Joint* j = in.assembly->joint(id);
         return j && !j->fasteners.empty();
     });
+    if (!arms && in.rodsGlued)
+        hang.text +=
+            " When all fits, brush epoxy into the holes of the piece and push it home: it does not come "
+            "down again.";
     if (arms && kept)
         hang.text += " When it lies at the wall all along, drive the screws that keep it there.";
     drive(hang, in.joins, in, catalog);
     hang.minutes = 15;
     hang.tools = {"mallet", "strip of waste wood"};
+    if (!arms && in.rodsGlued)
+        hang.tools.emplace_back("epoxy");
     if (two)
         hang.cautions = catalog.cautionsFor("lifting");
     out.push_back(std::move(hang));
@@ -165,6 +212,10 @@ void stageSteps(const HangInput& in, const Catalog& catalog, std::vector<BuildSt
                       "one has.";
         }
         if (i == 0) {
+            if (in.rodBed == RodBed::resin) {
+                s.text += std::string(" The rods are set in mortar. ") + mortarWords;
+                inMortar(s);
+            }
             s.text += " " + fixingsInAll(in);
             s.minutes += static_cast<double>(in.marks.size()) * catalog.minutes("screw");
         }

@@ -11,6 +11,13 @@ struct HangStage {
     bool tight = false; ///< once what the shop made stands there, only a short driver has room
 };
 
+/// What keeps rods in the wall.
+enum class RodBed {
+    snug,   ///< a bored stud
+    resin,  ///< masonry, bored wider
+    plugged ///< eccentric plugs in masonry
+};
+
 /// What hanging needs to know beyond the marks.
 struct HangInput {
     std::string piece;
@@ -26,6 +33,8 @@ struct HangInput {
     std::string way =
         "rail"; ///< 'rail', 'rods', 'plates', 'strip', 'arms', 'cleat', 'keyhole', 'ring', 'eight'
     const Hanger* hanger = nullptr; ///< what it hangs on
+    RodBed rodBed = RodBed::snug;
+    bool rodsGlued = false;         ///< in the piece, and in a stud
     double keeperLength = 0;        ///< mm: screws low down that keep it on; 0: none
     std::string keepersBehind;      ///< what stands in the way of a straight driver there
     std::vector<std::string> adds;  ///< parts that come in at the wall

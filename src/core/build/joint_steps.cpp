@@ -58,7 +58,7 @@ BuildStep JointStep::run() {
         return std::move(s_);
     s_.minutes += c_.minutes(endOn() ? "cap" : "glue");
     s_.waitMinutes = 60;
-    s_.tools.emplace_back("wood glue");
+    s_.tools.emplace_back(j_.kind == "pin" ? "epoxy" : "wood glue");
     s_.tools.emplace_back("chisel or scraper");
     return std::move(s_);
 }

@@ -164,6 +164,7 @@ WallKind readWall(const Row& r) {
     w.studDepth = r.number("stud_depth_mm", 0);
     w.coverThickness = r.number("cover_mm");
     w.studG = r.number("stud_G", 0);
+    w.rodBearing = r.number("rod_bearing_MPa", 0);
     w.spacings = r.numbers("spacing_mm");
     w.anchors = r.texts("anchors");
     return w;

@@ -118,9 +118,10 @@ enum class WallHold { studs, metal, masonry };
 struct WallKind {
     std::string id, name, source, conf;
     WallHold holds = WallHold::studs;
-    std::string region; ///< us, uk, eu: whose habits its cables follow
-    std::string cover;  ///< usual cover, id in covers
-    std::string traps;  ///< how it misleads
+    std::string region;    ///< us, uk, eu: whose habits its cables follow
+    std::string cover;     ///< usual cover, id in covers
+    std::string traps;     ///< how it misleads
+    double rodBearing = 0; ///< MPa that a rod may press on it with (S8.7); 0: no rod without a figure for it
     double studWidth = 0, studDepth = 0, coverThickness = 0, studG = 0;
     std::vector<double> spacings;
     std::vector<std::string> anchors; ///< ids of anchors that suit it, the usual one first

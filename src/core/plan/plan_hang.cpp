@@ -143,8 +143,13 @@ HangInput hangInput(const NumberStyle& style, const Piece& piece, const Wall& wa
         h.screw = hold->option.screw;
         h.anchor = hold->option.anchor;
         h.screwLength = hold->screwLength;
-        h.masonry = hold->option.kind == RailSupport::masonry;
+        h.masonry = std::any_of(hold->mounting.mounts.begin(), hold->mounting.mounts.end(),
+                                [](const Mount& m) { return m.into == "masonry"; });
         h.hanger = hold->option.hanger;
+        for (const auto& m : hold->mounting.mounts)
+            if (m.into == "masonry" && (m.kind == "rod" || m.kind == "rod_plug"))
+                h.rodBed = m.kind == "rod" ? RodBed::resin : RodBed::plugged;
+        h.rodsGlued = pp.assembly().rods && pp.assembly().rods->glued;
         h.keeperLength = hold->keeperLength;
         h.keepersBehind = hold->keepersBehind;
         h.way = wayOf(pp.assembly(), hold->option);

@@ -1,5 +1,6 @@
 #include "plan/plan_marks.h"
 
+#include "assembly/drill_sizes.h"
 #include "room/side_walls.h"
 
 #include <algorithm>
@@ -62,6 +63,12 @@ class Marker {
             }
         }
     }
+    /// mm: a rod's hole in the wall; in masonry it is set in resin.
+    [[nodiscard]] double boreOf(const Mount& rod, Length play) const {
+        const bool metric = project_.style.units == Units::metric;
+        return rod.into == "masonry" ? groutedBore(rod.diameter, metric)
+                                     : rodBore(rod.diameter, play.mm(), metric);
+    }
     /// The hole as that fixing asks for it.
     void asFixed(WallMark& mark, const Mount& m) const {
         const double outside = norm(m.from - m.at);
@@ -69,11 +76,11 @@ class Marker {
         mark.into = m.into;
         const bool first = mark.what.starts_with("first ");
         if (m.kind == "rod") {
-            double play = 0;
+            Length play;
             for (const auto& on : pp_.assembly().ledgers->on)
                 if (on.to == m.to)
-                    play = on.play.mm();
-            mark.drill = std::round((m.diameter + play) * 10) / 10;
+                    play = on.play;
+            mark.drill = boreOf(m, play);
             mark.bit = drillText(mark.drill, project_.style);
             mark.depth = m.length - outside + 2;
             mark.what = "rod";
@@ -103,9 +110,9 @@ class Marker {
         mi.pieceHeight = pp.assembly().height;
         const WallKind* kind = catalog_.findWall(wall.construction);
         if (isRods(hold.option.kind) && !hold.option.screw) {
-            const double bore = hold.option.rod->d + pp.assembly().rods->play.mm();
-            mi.drill = std::round(bore * 10) / 10;
-            mi.bit = drillText(mi.drill, project_.style);
+            const Mount& rod = hold.mounting.mounts.front();
+            mi.drill = rod.kind == "rod_plug" ? 0 : boreOf(rod, pp.assembly().rods->play);
+            mi.bit = mi.drill > 0 ? drillText(mi.drill, project_.style) : "as the plug's package says";
             mi.depth = pp.cover.mm() + hold.inWall + 2;
             mi.into = hold.option.kind == RailSupport::rodsStud ? "stud" : kind ? kind->name : "masonry";
             mi.what = "rod";

@@ -276,7 +276,7 @@ class ShoppingList {
         };
         if (asks("wood glue"))
             add("wood glue", std::max(0.1, glueMetres(pp.assembly())), shop_.price("glue"), "glue");
-        for (const char* what : {"wood filler", "filler", "caulk"})
+        for (const char* what : {"wood filler", "filler", "caulk", "epoxy", "injection mortar"})
             if (asks(what))
                 ++pastes_[what];
     }
@@ -296,7 +296,7 @@ class ShoppingList {
     const Shop& shop_;
     const Catalog& catalog_;
     std::map<std::string, Small> small_;
-    std::map<std::string, double> pastes_; ///< filler, caulk: how many pieces ask for it
+    std::map<std::string, double> pastes_; ///< filler, caulk, epoxy: how many pieces ask for it
 };
 
 } // namespace

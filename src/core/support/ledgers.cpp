@@ -1,5 +1,6 @@
 #include "support/ledgers_judge.h"
 
+#include "assembly/drill_sizes.h"
 #include "solid/query.h"
 #include "strength/plate_on_springs.h"
 #include "support/fixing_slip.h"
@@ -237,7 +238,8 @@ RodInput LedgersJudge::rodInput(const LedgerFixing& f, bool leaning) const {
     in.Gshelf = p_.woodC1.G;
     in.FvShelf = p_.woodC1.Fv / durationFactor(false); // before C_D
     in.CD = durationFactor(leaning);
-    in.playShelf = in.playWall = seat.play.mm();
+    in.playShelf = std::max(seat.play.mm(), rodBore(f.rod->d, seat.play.mm(), p_.metric) - f.rod->d);
+    in.playWall = f.kind == RailSupport::masonry ? 0 : in.playShelf; // resin fills what is round it there
     return in;
 }
 

@@ -1,4 +1,5 @@
 // Fixings of ledgers as they sit in strip, boards and wall.
+#include "assembly/drill_sizes.h"
 #include "solid/query.h"
 #include "support/ledgers.h"
 #include "support/rail_mounting.h"
@@ -29,6 +30,7 @@ void mountRod(const RailPiece& piece, const LedgerFixing& f, const LedgerSeat& o
     Part bar = ledgerRod(f, on, cover, static_cast<int>(out.parts.size()));
     bar.why = {rodLengths(f.inShelf, cover + f.inWall, piece.metric)};
     const Vec3 front = f.at + on.out * f.inShelf;
+    const double bore = rodBore(f.rod->d, on.play.mm(), piece.metric);
     Mount m;
     m.id = bar.id;
     m.to = on.to;
@@ -45,15 +47,14 @@ void mountRod(const RailPiece& piece, const LedgerFixing& f, const LedgerSeat& o
     for (const auto& p : piece.assembly->parts) {
         const auto in = inside(p.solid, f.at, front, 0.002);
         if (in.empty() || (in.back().to - in.front().from) * f.inShelf < 0.01) {
-            if (auto hole = rodGroove(p, bar.id, {f.at, on.out, f.inShelf}, f.rod->d, on.play.mm()))
+            if (auto hole = rodGroove(p, bar.id, {f.at, on.out, f.inShelf}, f.rod->d, bore - f.rod->d))
                 out.holes.emplace_back(p.id, *std::move(hole)); // beside the board with its middle
             continue;
         }
         crossed.emplace_back(in.front().from, p.id);
         const double room = in.back().to > 1 - 1e-9 ? rodEndRoom(p.solid, front, on.out) : 0;
         out.holes.emplace_back(p.id, Hole{fmt::format("{}/{}", p.id, bar.id),
-                                          f.at + on.out * (in.front().from * f.inShelf), on.out,
-                                          f.rod->d + on.play.mm(),
+                                          f.at + on.out * (in.front().from * f.inShelf), on.out, bore,
                                           (in.back().to - in.front().from) * f.inShelf + room, bar.id});
     }
     std::sort(crossed.rbegin(), crossed.rend());

@@ -17,9 +17,7 @@
 namespace owl {
 
 double masonryStrength(const WallKind* w) {
-    if (!w)
-        return 0;
-    return w->id == "concrete" ? 6.0 : w->id == "solid_brick" ? 3.0 : 0.0;
+    return w ? w->rodBearing : 0;
 }
 
 namespace {
@@ -72,22 +70,24 @@ class RodJudge : RodWork {
         in.FvShelf = p_.woodC1.Fv / 0.9; // before C_D
         in.CD = durationFactor(leaning);
         in.kDef = solidWoodCreep;
-        in.playShelf = seat_.play.mm();
-        in.playWall = is(RailSupport::rodsPlate) || is(RailSupport::rodsPlug) ? 0 : seat_.play.mm();
+        in.playShelf = seat_.glued ? 0 : play();
+        // A plate is welded on; a plug clamps its rod, resin fills what is round it.
+        in.playWall = is(RailSupport::rodsPlate) || inMasonry() ? 0 : in.playShelf;
         if (rod_.material == "hardwood")
             in.Grod = 0.64; // beech, NDS group value
         if (is(RailSupport::rodsPlate)) {
-            const double h = T() - rodPlateLess;
-            in.plate =
-                RodPlate{{h / 2},
-                         2,
-                         axialStiffness(v_.option.screw->d, v_.option.screw->thread(v_.pen, v_.screwLength))};
+            in.plate = RodPlate{plateScrews(T(), d(), *v_.option.screw).z, 1, screwStiffness()};
         }
         if (inMasonry()) { // a rigid seat: its turn is added to the droop
             in.embedWall = v_.inWall;
             in.Gwall = 1.2;
         }
         return in;
+    }
+    /// N/mm out of the wall, of one screw; half where the cover is squeezed behind what it holds (S8.5).
+    [[nodiscard]] double screwStiffness() const {
+        const Screw& s = *v_.option.screw;
+        return axialStiffness(s.d, s.thread(v_.pen, v_.screwLength)) * (w_.cover > 0 ? 0.5 : 1);
     }
     /// The same lever, measured from where the rod comes out.
     [[nodiscard]] RodLoad loadAt(double V, double M) const {
@@ -173,8 +173,10 @@ class RodJudge : RodWork {
             screwChecks(b);
         if (inMasonry())
             masonryChecks(r);
+        if (v_.option.screw)
+            pressChecks(b);
         addSagCheck(r, v_);
-        droop(r);
+        droop(r, b);
         addInnerChecks(p_, factor_, quiet_, v_);
         v_.holes = static_cast<int>(is(RailSupport::rodsPlate) ? 2 * v_.x.size() : v_.x.size());
         v_.rows = {seat_.z.mm()};
@@ -271,14 +273,17 @@ class RodJudge : RodWork {
     void screwChecks(const RailBench& b) {
         const Screw& s = *v_.option.screw;
         const bool plate = is(RailSupport::rodsPlate);
-        const double z = plate ? (T() - rodPlateLess) / 2 : T() / 2;
-        const double n = plate ? 2 : 1;
+        const std::vector<double> rows = plate ? plateScrews(T(), d(), s).z : std::vector<double>{T() / 2};
+        const double n = static_cast<double>(rows.size());
+        double sum2 = 0;
+        for (double z : rows)
+            sum2 += z * z;
         const double side = plate ? rodPlateThick : stripT();
         auto worst =
             worstOver(b, "wall_screws", plate ? "Screws of the plates" : "Screws of the strip", "N",
                       "wall screws", [&](const AtSupport& at) {
                           const double CD = durationFactor(at.leaning());
-                          const double T1 = 1.5 * at.M / (n * z);
+                          const double T1 = 1.5 * at.M * rows.back() / sum2;
                           const double V1 = at.V / n;
                           LateralInput li = acrossStud(p_, w_, s, side, v_.pen, CD);
                           if (plate)
@@ -294,10 +299,10 @@ class RodJudge : RodWork {
                       });
         const double turning = worst.at.M;
         const std::string result = words::percent(worst.check.utilisation()) + " used";
-        keep(std::move(worst), {"T = 1.5 M/(n z);  u = max(R/Z_α, T/W′, V/Z′)",
+        keep(std::move(worst), {"T = 1.5 M z/Σz²;  u = max(R/Z_α, T/W′, V/Z′)",
                                 {{"screw", fmt::format("{} × {}", s.label, mm(v_.screwLength))},
                                  {"M (lever rule)", Nm(turning)},
-                                 {"z", mm(z)},
+                                 {"z", mm(rows.back())},
                                  {"screws a place", fmt::format("{:.0f}", n)}},
                                 result,
                                 "S8.5, S9.1, S10.2–S10.5",
@@ -307,10 +312,10 @@ class RodJudge : RodWork {
     void masonryChecks(const RailBench& b) {
         if (is(RailSupport::rodsPlug)) {
             auto plug = worstOver(b, "plug", "Adjustable plug", "", "plug", [&](const AtSupport& at) {
-                return Use{std::max(at.V / plugForce, at.M / plugMoment), 1};
+                return Use{at.V / plugForce + at.M / plugMoment, 1};
             });
             const std::string result = words::percent(plug.check.utilisation()) + " used";
-            keep(std::move(plug), {"u = max(R/150 N, M/20 N m)",
+            keep(std::move(plug), {"u = R/150 N + M/20 N m",
                                    {},
                                    result,
                                    "S8.7: class of these plugs (verify)",
@@ -332,8 +337,9 @@ class RodJudge : RodWork {
     }
 
     /// Drop of the front edge in years, told apart: beds, rod, play, turning of the seat.
-    void droop(const RailBench& b) {
+    void droop(const RailBench& b, const RailBench& screws) {
         const RailStatics& s = b.statics;
+        const double turned = is(RailSupport::rodsStrip) ? stripTurn(screws) * D() : 0;
         std::size_t where = 0;
         for (std::size_t i = 0; i < s.x.size(); ++i) {
             const double M = s.ownTurning[i] + b.factor * s.contents.turning[i];
@@ -347,11 +353,11 @@ class RodJudge : RodWork {
             // a plug gives 0.002 rad a N m, a grouted hole a fifth of it (S8.7, verify)
             const double seat =
                 !inMasonry() ? 0 : load.M * 1e-3 * 0.002 * (is(RailSupport::rodsPlug) ? 1 : 0.2) * D();
-            const double all = r.dropTotal() + seat;
+            const double all = r.dropTotal() + seat + turned * (1 + 2 * solidWoodCreep * stays);
             if (all > v_.droopLong || i == 0) {
                 v_.droopLong = all;
-                v_.droopNow = r.dropNow + r.dropPlay + seat;
-                v_.droopBed = r.dropBedWall + r.dropBedShelf + seat + (r.dropLong - r.dropNow);
+                v_.droopNow = r.dropNow + r.dropPlay + seat + turned;
+                v_.droopBed = all - r.dropPlay - r.dropBent;
                 v_.droopRod = r.dropBent;
                 v_.droopPlay = r.dropPlay;
                 where = i;
@@ -379,6 +385,26 @@ class RodJudge : RodWork {
                                       std::atan(v_.droopLong / D()) * 180 / std::numbers::pi)}};
         }
         v_.checks.push_back(std::move(c));
+    }
+
+    /// rad: the strip about its lower edge as the screws at one stud draw, in what stands there now (S8.5).
+    [[nodiscard]] double stripTurn(const RailBench& b) const {
+        const RailStatics& s = b.statics;
+        double most = 0;
+        for (std::size_t i = 0; i < s.x.size(); ++i)
+            most = std::max(most, s.ownTurning[i] + b.factor * s.contents.turning[i]);
+        return railRotation(most, {T() / 2}, 1, screwStiffness());
+    }
+    /// A plate or a strip presses on the cover, and a strip's edge is pressed, like a rail's (S8.5, S9.1).
+    void pressChecks(const RailBench& b) {
+        const bool plate = is(RailSupport::rodsPlate);
+        v_.rows = plate ? plateScrews(T(), d(), *v_.option.screw).z : std::vector<double>{T() / 2};
+        RailVerdict pressed;
+        pressed.rows = v_.rows;
+        addCrushCheck(b, plate ? std::min(rodPlateWide, w_.studWidth) : w_.studWidth, pressed);
+        for (auto& c : pressed.checks)
+            if (!plate || c.id == "wall_crush") // a steel edge is not pressed in
+                v_.checks.push_back(std::move(c));
     }
 
     std::vector<RodResult> rods_; ///< of every place and load, once they are known

@@ -50,6 +50,17 @@ class RodLayout : RodWork {
                                      w_.kind ? w_.kind->name : "this wall");
         else if (is(RailSupport::rodsPlate) && T() < rodPlateLess + 20)
             v_.refusal = fmt::format("a plate needs a board of {} at least", mm(rodPlateLess + 20));
+        else if (is(RailSupport::rodsPlate))
+            plateFits();
+    }
+
+    /// The screws of a plate beside its rod: their heads on the plate, their shanks in the stud.
+    void plateFits() {
+        const Screw& s = *v_.option.screw;
+        const double aside = plateScrews(T(), d(), s).aside;
+        if (aside + s.head / 2 + 1 > rodPlateWide / 2 || aside + 1.5 * s.d > w_.studWidth / 2)
+            v_.refusal = fmt::format("{} screws have no room beside a {} on a plate for a board of {}",
+                                     s.label, rod_.label, mm(T()));
     }
 
     /// Where the supports are, and the rods where those are others.
@@ -172,6 +183,13 @@ class RodLayout : RodWork {
 };
 
 } // namespace
+
+PlateScrews plateScrews(double thickness, double d, const Screw& screw) {
+    const double half = (thickness - rodPlateLess) / 2;
+    const double clear = d / 2 + screw.head / 2 + 1.5;
+    const double up = std::max(0.0, std::min(clear, half - screw.head / 2 - 1.5));
+    return {std::sqrt(std::max(0.0, clear * clear - up * up)), {half - up, half + up}};
+}
 
 bool layRods(const RailPiece& piece, const RailWall& wall, const Rod& rod, RailVerdict& verdict) {
     RodLayout(piece, wall, rod, verdict).run();

@@ -4,6 +4,7 @@
 #include "assembly/rod_plate.h"
 #include "solid/query.h"
 #include "support/rail_mounting.h"
+#include "support/rods_work.h"
 
 #include <algorithm>
 #include <cmath>
@@ -58,9 +59,8 @@ class Mounter {
             double deep = (in.back().to - in.front().from) * whole;
             if (in.back().to > 1 - 1e-9) // where the rod ends
                 deep += rodEndRoom(p.solid, to, d);
-            out_.holes.emplace_back(p.id,
-                                    Hole{fmt::format("{}/{}", p.id, id), from + d * (in.front().from * whole),
-                                         d, rod_.d + seat_.play.mm(), deep, id});
+            out_.holes.emplace_back(p.id, Hole{fmt::format("{}/{}", p.id, id),
+                                               from + d * (in.front().from * whole), d, bore(), deep, id});
         }
         std::sort(crossed.begin(), crossed.end());
         std::vector<std::string> out;
@@ -69,8 +69,10 @@ class Mounter {
         return out;
     }
 
+    [[nodiscard]] double bore() const { return rodBore(rod_.d, seat_.play.mm(), metric_); }
+
     void groove(const Part& p, const std::string& id, const Vec3& from, const Vec3& d, double whole) {
-        if (auto hole = rodGroove(p, id, {from, d, whole}, rod_.d, seat_.play.mm()))
+        if (auto hole = rodGroove(p, id, {from, d, whole}, rod_.d, bore() - rod_.d))
             out_.holes.emplace_back(p.id, *std::move(hole));
     }
 
@@ -147,12 +149,15 @@ class Mounter {
         weld.glued = false;
         weld.atWall = true;
         out_.joints.push_back(std::move(weld));
-        for (double side : {-1.0, 1.0}) {
+        const PlateScrews screws = plateScrews(seat_.thickness.mm(), rod_.d, *v_.option.screw);
+        for (std::size_t k = 0; k < screws.z.size(); ++k) {
+            const double sx = x + (k == 0 ? -screws.aside : screws.aside);
+            const double sz = z - h / 2 + screws.z[k];
             Mount m;
             m.id = fmt::format("m{}", out_.mounts.size() + 1);
             m.kind = "screw";
-            m.at = {x + side * 11, 0, z};
-            m.from = {x + side * 11, rodPlateThick, z};
+            m.at = {sx, 0, sz};
+            m.from = {sx, rodPlateThick, sz};
             m.direction = {0, -1, 0};
             m.length = v_.screwLength;
             m.diameter = v_.option.screw->d;

@@ -1,9 +1,21 @@
 #pragma once
 // What the layout of rods and their judgement share: the seat, the rod, the wall.
 
+#include "assembly/drill_sizes.h"
 #include "support/rods.h"
 
+#include <algorithm>
+#include <vector>
+
 namespace owl {
+
+/// The two screws of a rod's plate, one above and one below the rod: mm from its axis along the wall, and
+/// their heights above the plate's lower edge. Their heads stand clear of the rod by 1.5 mm (S8.5).
+struct PlateScrews {
+    double aside = 0;
+    std::vector<double> z;
+};
+PlateScrews plateScrews(double thickness, double d, const Screw& screw);
 
 class RodWork {
   protected:
@@ -17,6 +29,10 @@ class RodWork {
     [[nodiscard]] double T() const { return seat_.thickness.mm(); }
     [[nodiscard]] bool is(RailSupport k) const { return kind_ == k; }
     [[nodiscard]] bool inMasonry() const { return is(RailSupport::rodsMasonry) || is(RailSupport::rodsPlug); }
+    /// How much wider than the rod the holes are: as was measured, or as drills are sold.
+    [[nodiscard]] double play() const {
+        return std::max(seat_.play.mm(), rodBore(d(), seat_.play.mm(), p_.metric) - d());
+    }
     /// Distance from what holds the rod to the shelf's back.
     [[nodiscard]] double bare() const {
         return is(RailSupport::rodsPlate) || is(RailSupport::rodsStrip) ? 0.0 : w_.cover;
