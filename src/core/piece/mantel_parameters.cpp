@@ -135,6 +135,9 @@ std::vector<Cure> MantelParams::strengthen(const Weakness& w) const {
     const Length step = w.metric ? 20_mm : Length::inches(3, 4);
     if (build == MantelBuild::hollow) {
         out = strongerArms(arms, height, w);
+    } else if (w.check == "unfit") {
+        out.push_back({"Rods as the wall takes them", {{"rods", "auto"}}});
+        return out;
     } else {
         if (rodD > Length())
             out.push_back({"Rods as thick as needed", {{"rod_d", 0}}});

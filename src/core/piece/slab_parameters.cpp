@@ -130,6 +130,10 @@ std::vector<Cure> SlabParams::strengthen(const Weakness& w) const {
     const auto say = [&](Length l) { return exactLength(l, ctx); };
     const Length step = w.metric ? 5_mm : Length::inches(1, 4);
     const Length less = w.metric ? 20_mm : Length::inches(3, 4);
+    if (w.check == "unfit") {
+        out.push_back({"Rods as the wall takes them", {{"rods", "auto"}}});
+        return out;
+    }
     if (rodD > Length())
         out.push_back({"Rods as thick as needed", {{"rod_d", 0}}});
     if (rodPlay > Length() && w.check == "droop")

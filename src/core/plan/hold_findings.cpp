@@ -114,16 +114,16 @@ class HoldFindings : public PieceFinder {
     }
 
     void refused(const RailVerdict& h) {
-        if (pp_.studs.size() < 2 && h.option.atStuds() && !pp_.assembly().ledgers)
+        if (pp_.studs.size() < 2 && h.option.atStuds() && !pp_.assembly().ledgers && h.option.unfit.empty())
             return; // told where the studs are
         auto& f = found("no_support", Severity::blocks, "hold", "Nothing holds it yet",
                         "The chosen support is refused: " + h.refusal + ".");
         if (piece_.hold.support != "auto")
             f.remedies.push_back(
                 changePiece("Choose the best support", piece_, [](Piece& p) { p.hold.support = "auto"; }));
-        if (h.option.hanger) // what hangs behind the rail wants height and thickness
+        if (h.option.hanger || !h.option.unfit.empty()) // what hangs behind the rail wants height and thickness
             for (const auto& cure :
-                 strengthen(piece_.params, {"hanger", false, nextThickness(), metric(), &pp_.made}))
+                 strengthen(piece_.params, {h.option.hanger ? "hanger" : "unfit", false, nextThickness(), metric(), &pp_.made}))
                 f.remedies.push_back(changeParameters(cure, piece_));
         otherSupports(f, h);
         loadAtMost(f, h);

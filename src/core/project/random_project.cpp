@@ -172,6 +172,21 @@ std::vector<std::string> ledgerSupports(const Piece& piece, const Wall& wall, bo
     return out;
 }
 
+/// Nobody asks for rods of a sort on a wall that cannot take them: that wall is another one then.
+void wallForRods(const Piece& piece, Wall& wall, bool metric) {
+    const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
+    const auto fits = [&] {
+        const auto all = supportOptions(a, catalog(), metric, catalog().findWall(wall.construction));
+        return std::any_of(all.begin(), all.end(), [](const RailOption& o) { return o.unfit.empty(); });
+    };
+    const std::string drawn = wall.construction;
+    for (const char* other : {"concrete", metric ? "timber_stud_eu" : "timber_stud_us"})
+        if (!fits())
+            wall.construction = other;
+    if (!fits())
+        wall.construction = drawn;
+}
+
 } // namespace
 
 tl::expected<Project, std::string> randomProject(const std::string& kind, Units units, std::uint64_t seed) {
@@ -194,7 +209,9 @@ tl::expected<Project, std::string> randomProject(const std::string& kind, Units 
     settleByLot(piece.params);
     if (!alone)
         piece.params = withChanges(piece.params, asMeasured(piece.params, measuredPlace(p, piece)));
-    const Wall& wall = p.walls.front();
+    Wall& wall = p.walls.front();
+    if (alone)
+        wallForRods(piece, wall, metric);
     if (alone && lengthOf(piece.params) > wall.width - 100_mm)
         piece.params = withChanges(piece.params, {{"length", (wall.width - 100_mm).mm()}});
     piece.place.anchor = Anchor::typed;

@@ -42,6 +42,7 @@ struct RailOption {
     const Hanger* hanger = nullptr; ///< what the rail hangs on; null: the fixings go through the rail itself
     const Screw* studScrew = nullptr;   ///< for walls of studs beside one that takes none
     const AnchorKind* beside = nullptr; ///< in the cover, where only one stud lies behind the ledger
+    std::string unfit = {};               ///< asked for, and this wall cannot take it: why; empty: it can
     bool usual = false;                 ///< a hanger that the piece was made for: taken without being asked
     /// True when the program takes it only where a person asks for it.
     [[nodiscard]] bool onlyWhenAsked() const { return !usual && (hanger != nullptr || beside != nullptr); }

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cctype>
 #include <cmath>
 #include <fmt/format.h>
 #include <span>
@@ -57,6 +58,13 @@ bool isRods(RailSupport k) {
 
 namespace {
 
+/// 'solid clay brick, plastered' within a sentence.
+std::string lowered(std::string s) {
+    if (!s.empty())
+        s.front() = static_cast<char>(std::tolower(static_cast<unsigned char>(s.front())));
+    return s;
+}
+
 /// The screws that ledgers, strips and plates are hung with, thinnest first.
 std::vector<const Screw*> firmScrews(const Catalog& catalog, bool metric) {
     std::vector<const Screw*> out;
@@ -67,7 +75,7 @@ std::vector<const Screw*> firmScrews(const Catalog& catalog, bool metric) {
 }
 
 void addRods(std::vector<RailOption>& out, const RodSeat& seat, const Catalog& catalog, bool metric,
-             WallHold holds) {
+             WallHold holds, const std::string& wallName) {
     const auto asked = [&](const char* kind) { return seat.kind == "auto" || seat.kind == kind; };
     const auto add = [&](const char* id, const char* name, RailSupport kind, const Screw* screw, int second) {
         RailOption o;
@@ -88,15 +96,36 @@ void addRods(std::vector<RailOption>& out, const RodSeat& seat, const Catalog& c
             add("rods-strip", "rods in a strip", RailSupport::rodsStrip, screws.back(), 1);
     }
     if (holds == WallHold::masonry) {
-        if (asked("masonry") || seat.kind == "stud")
+        if (asked("masonry"))
             add("rods-masonry", "rods in the masonry", RailSupport::rodsMasonry, nullptr, 0);
         if (asked("plug"))
             add("rods-plug", "rods in adjustable plugs", RailSupport::rodsPlug, nullptr, 1);
     }
-    if (out.empty()) // what was asked for does not go with this wall: it is shown, and refused
-        add(holds == WallHold::masonry ? "rods-masonry" : "rods-stud",
-            holds == WallHold::masonry ? "rods in the masonry" : "rods in the studs",
-            holds == WallHold::masonry ? RailSupport::rodsMasonry : RailSupport::rodsStud, nullptr, 0);
+    if (!out.empty())
+        return;
+    // What was asked for does not go with this wall: it is shown by its name, and refused.
+    struct Way {
+        const char *kind, *id, *name;
+        RailSupport support;
+    };
+    static constexpr std::array ways{Way{"stud", "rods-stud", "rods in the studs", RailSupport::rodsStud},
+                                     Way{"plate", "rods-plate", "rods on plates", RailSupport::rodsPlate},
+                                     Way{"strip", "rods-strip", "rods in a strip", RailSupport::rodsStrip},
+                                     Way{"masonry", "rods-masonry", "rods in the masonry", RailSupport::rodsMasonry},
+                                     Way{"plug", "rods-plug", "rods in adjustable plugs", RailSupport::rodsPlug}};
+    const auto* way =
+        std::find_if(ways.begin(), ways.end(), [&](const Way& w) { return seat.kind == w.kind; });
+    if (way == ways.end())
+        way = holds == WallHold::masonry ? &ways[3] : &ways[0];
+    const bool wantsStuds = way->support != RailSupport::rodsMasonry && way->support != RailSupport::rodsPlug;
+    add(way->id, way->name, way->support, nullptr, 0);
+    out.back().unfit = wantsStuds && holds == WallHold::studs
+                           ? std::string("the strip for home-made rods has no thickness")
+                       : wantsStuds
+                           ? fmt::format("{} want timber studs, and this wall ({}) has none", way->name,
+                                         lowered(wallName))
+                           : fmt::format("{} want brick or concrete, and this wall ({}) is none", way->name,
+                                         lowered(wallName));
 }
 
 void addArms(std::vector<RailOption>& out, const Catalog& catalog, bool metric, const WallKind* wall) {
@@ -226,7 +255,7 @@ std::vector<RailOption> supportOptions(const Assembly& a, const Catalog& catalog
     else if (a.ledgers)
         addLedgers(out, catalog, metric, wall);
     else if (a.rods)
-        addRods(out, *a.rods, catalog, metric, holds);
+        addRods(out, *a.rods, catalog, metric, holds, kind ? kind->name : std::string());
     else if (a.cavity)
         addArms(out, catalog, metric, wall);
     else {

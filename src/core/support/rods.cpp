@@ -426,6 +426,16 @@ RailVerdict judgeRods(const RailPiece& piece, const RailWall& wall, const RailOp
     const auto judged = [&](const Rod& rod) {
         return RodJudge(piece, wall, option, rod, cache, factor, quiet).run();
     };
+    const auto refused = [&](std::string why) {
+        RailVerdict none;
+        none.option = option;
+        none.feasible = false;
+        none.refusal = std::move(why);
+        none.verdict.status = Status::fails;
+        return none;
+    };
+    if (!option.unfit.empty())
+        return refused(option.unfit);
     if (option.rod)
         return judged(*option.rod);
     const RodSeat& seat = *piece.assembly->rods;
@@ -444,12 +454,7 @@ RailVerdict judgeRods(const RailPiece& piece, const RailWall& wall, const RailOp
     }
     if (best)
         return std::move(*best);
-    RailVerdict none;
-    none.option = option;
-    none.feasible = false;
-    none.refusal = fmt::format("no {} rod of {} is sold", seat.material, words::mm(seat.d.mm()));
-    none.verdict.status = Status::fails;
-    return none;
+    return refused(fmt::format("no {} rod of {} is sold", seat.material, words::mm(seat.d.mm())));
 }
 
 } // namespace owl
