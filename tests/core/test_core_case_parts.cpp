@@ -187,6 +187,31 @@ class TestCaseParts : public QObject {
         QVERIFY(jointTakes(p, *j, {0, 0, 1}, true) > jointTakes(p, *j, {0, 0, 1}, false));
         QCOMPARE(jointTakes(p, *j, {1, 0, 0}, false), 0.0); // nothing keeps a pin from being pulled out
     }
+    /// S10.8: with a hand at the front edge the front pin gets its lever about the rear one.
+    void theFrontPinCarriesTheHand() {
+        const PiecePlan pp = planned("bookcase", "fixed=none");
+        const Check* c = test::check(*pp.hold(), "shelf_joint");
+        QVERIFY(c && c->leaning);
+        const Part* shelf = pp.assembly().find("shelf-1");
+        const Joint* j = pp.assembly().joint("shelf-1-left");
+        QVERIFY(shelf && j && j->fasteners.size() == 2);
+        const Bounds3 b = shelf->solid.bounds();
+        const double y0 = std::min(j->fasteners[0].from.y, j->fasteners[1].from.y);
+        const double y1 = std::max(j->fasteners[0].from.y, j->fasteners[1].from.y);
+        const Species* side = catalog().findSpecies(pp.assembly().find(j->second)->material);
+        const double G = (side ? side : catalog().findSpecies("scots_pine"))->fastenerG();
+        const double one = pinStrength(5, j->fasteners.front().length, 2, G, 155, 1.6).capacity();
+        const double hand = pp.hand.newton * (b.high.y - y0) / (y1 - y0);
+        QVERIFY(hand > pp.hand.newton); // the front edge is in front of the pin
+        QVERIFY2(*c->leaning >= hand / one, qPrintable(QString("%1 %2").arg(*c->leaning).arg(hand / one)));
+    }
+    /// A sheet holds by its own figure: MDF is heavier than pine and holds less.
+    void aSheetHoldsByItsOwn() {
+        QCOMPARE(catalog().findSpecies("mdf")->fastenerG(), 0.35);
+        QCOMPARE(catalog().findSpecies("ply_birch")->fastenerG(), 0.42);
+        QVERIFY(catalog().findSpecies("mdf")->pilotG() > 0.6);
+        QVERIFY(catalog().findSpecies("scots_pine")->fastenerG() > 0.4);
+    }
     /// q = H/b against the glue that lies between two nails.
     void aPanelKeepsACaseSquareByTheBook() {
         const PiecePlan pp = planned("bookcase", "");

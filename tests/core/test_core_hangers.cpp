@@ -47,6 +47,37 @@ std::vector<std::string> hangersOf(const PiecePlan& pp) {
 class TestHangers : public QObject {
     Q_OBJECT
   private slots:
+    /// S9.10: behind one bay the fixings share by V/n and V e x/sum x^2, whatever bends.
+    void behindOneBayTheyShareByLevers() {
+        Project p = newProject("wall_box", Units::metric).value();
+        p.walls.front().construction = "concrete";
+        Piece& piece = p.pieces.front();
+        piece.params = withChanges(
+            piece.params,
+            {{"dividers", 2}, {"hang", "cleat"}, {"cleat_from", 1}, {"cleat_to", 1}, {"length", 1500}});
+        piece.load.handN = 0;
+        const Plan plan = test::planOf(p);
+        const RailVerdict& v = *only(plan).hold();
+        QVERIFY2(v.option.hanger && v.x.size() == 3, v.refusal.c_str());
+        double W = 0;
+        double moment = 0;
+        const double middle = (v.x[0] + v.x[1] + v.x[2]) / 3;
+        for (std::size_t i = 0; i < 3; ++i) {
+            W += v.cases.front().R[i];
+            moment += v.cases.front().R[i] * (v.x[i] - middle);
+        }
+        QVERIFY(near(W, (only(plan).mass + contentsMass(piece.load, only(plan).assembly())) * gravity, 0.02));
+        const double e = 750 - middle; // box and load are alike to the middle, but for the cleat itself
+        QVERIFY2(near(moment / W, e, 0.05), qPrintable(QString::number(moment / W)));
+        double sum2 = 0;
+        for (double x : v.x)
+            sum2 += (x - middle) * (x - middle);
+        for (std::size_t i = 0; i < 3; ++i) {
+            const double want = W / 3 + moment * (v.x[i] - middle) / sum2;
+            QVERIFY2(near(v.cases.front().R[i], want, 0.01),
+                     qPrintable(QString("%1 %2").arg(v.cases.front().R[i]).arg(want)));
+        }
+    }
     /// Every way of hanging: built, bought and hung, its forces in balance.
     void everyHangerBringsWhatItNeeds() {
         const Plan first = test::planOf(onTwoStuds("auto"));

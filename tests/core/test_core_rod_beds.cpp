@@ -66,7 +66,9 @@ class TestRodBeds : public QObject {
         double M = 0;
         for (const auto& d : v.demands)
             M = std::max(M, d.turnStanding);
-        const std::vector<double> z = plateScrews(plan.pieces.front().assembly().rods->thickness.mm(), v.option.rod->d, *v.option.screw).z;
+        const std::vector<double> z =
+            plateScrews(plan.pieces.front().assembly().rods->thickness.mm(), v.option.rod->d, *v.option.screw)
+                .z;
         const double sum = z[0] + z[1];
         const double sum2 = z[0] * z[0] + z[1] * z[1];
         const double width = std::min(40.0, catalog().findWall("timber_stud_eu")->studWidth);
@@ -85,8 +87,7 @@ class TestRodBeds : public QObject {
         for (const auto& d : v.demands)
             u = std::max(u, d.shearStanding / 150 + d.turnStanding / 20'000);
         const Check* plug = checkOf(v, "plug");
-        QVERIFY2(plug && std::abs(*plug->standing - u) < 0.02 * u,
-                 qPrintable(QString::number(u)));
+        QVERIFY2(plug && std::abs(*plug->standing - u) < 0.02 * u, qPrintable(QString::number(u)));
         const BuildStep* set = stepOf(plan.pieces.front(), "/fix-support");
         QVERIFY(set && set->text.find("turn it until its rod is level") != std::string::npos);
         QVERIFY(std::any_of(plan.shopping.begin(), plan.shopping.end(), [](const ShoppingLine& l) {
@@ -134,7 +135,8 @@ class TestRodBeds : public QObject {
             QVERIFY(!plan.pieces.front().hold()->feasible);
             const Finding* f = test::finding(plan, "no_support");
             QVERIFY2(f && f->text.find(name) != std::string::npos, name);
-            QVERIFY2(f->text.find(std::string(wall) == "timber_stud_eu" ? "timber" : "none") != std::string::npos ||
+            QVERIFY2(f->text.find(std::string(wall) == "timber_stud_eu" ? "timber" : "none") !=
+                             std::string::npos ||
                          f->text.find("is none") != std::string::npos,
                      f->text.c_str());
             QVERIFY(!f->remedies.empty());

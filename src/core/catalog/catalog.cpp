@@ -37,6 +37,7 @@ Species readPanel(const Row& r) {
     s.name = r.text("name");
     s.sheet = true;
     s.density = r.number("density_kg_m3");
+    s.assignedG = r.number("fastener_G"); // NDS table 12.3.3B for plywood; the rest a careful guess (verify)
     // Shear and pressure across the grain are not used of a sheet: a hollow's skins carry neither.
     s.means = {s.density / 1120, r.number("moe_cautious_GPa") * 1000, r.number("mor_MPa"), 0, 0};
     s.kDef = r.number("k_def");
@@ -323,7 +324,11 @@ template <typename T> const T* find(const std::vector<T>& in, const std::string&
 } // namespace
 
 double Species::fastenerG() const {
-    return assignedG > 0 ? assignedG : means.sg12 / (1 - 0.108 * means.sg12);
+    return assignedG > 0 ? assignedG : pilotG();
+}
+
+double Species::pilotG() const {
+    return means.sg12 / (1 - 0.108 * means.sg12);
 }
 
 const Species* Catalog::findSpecies(const std::string& id) const {

@@ -28,6 +28,9 @@ struct Species {
     std::string source, conf;
     /// G for fasteners: the code's group value if there is one, else from sg12.
     [[nodiscard]] double fastenerG() const;
+    /// Specific gravity by which pilot holes are chosen: a hard sheet holds screws badly and splits all the
+    /// same.
+    [[nodiscard]] double pilotG() const;
 };
 
 enum class ScrewHead {

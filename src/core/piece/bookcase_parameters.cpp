@@ -239,6 +239,8 @@ std::vector<Cure> BookcaseParams::strengthen(const Weakness& w) const {
         out.push_back({"One more divider", {{"dividers", dividers + 1}}});
     if (shelf && w.nextThickness > shelfThickness)
         out.push_back({"Shelves of " + say(w.nextThickness), {{"shelf_thickness", w.nextThickness.mm()}}});
+    if (w.check == "shelf_joint" && fixed != CaseFixed::all) // a pin holds less than any joint
+        out.push_back({"All shelves fixed", {{"fixed", "all"}}});
     if ((w.check == "shelf_joint" || w.check == "hung") && joinery != CaseJoint::housed)
         out.push_back({"Let them into the sides", {{"joinery", "housed"}}});
     if (w.check == "racking" && back == CaseBack::rails)

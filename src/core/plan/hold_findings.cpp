@@ -121,9 +121,10 @@ class HoldFindings : public PieceFinder {
         if (piece_.hold.support != "auto")
             f.remedies.push_back(
                 changePiece("Choose the best support", piece_, [](Piece& p) { p.hold.support = "auto"; }));
-        if (h.option.hanger || !h.option.unfit.empty()) // what hangs behind the rail wants height and thickness
-            for (const auto& cure :
-                 strengthen(piece_.params, {h.option.hanger ? "hanger" : "unfit", false, nextThickness(), metric(), &pp_.made}))
+        if (h.option.hanger ||
+            !h.option.unfit.empty()) // what hangs behind the rail wants height and thickness
+            for (const auto& cure : strengthen(piece_.params, {h.option.hanger ? "hanger" : "unfit", false,
+                                                               nextThickness(), metric(), &pp_.made}))
                 f.remedies.push_back(changeParameters(cure, piece_));
         otherSupports(f, h);
         loadAtMost(f, h);

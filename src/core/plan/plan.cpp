@@ -339,14 +339,14 @@ class Planner {
 
     void build(const Piece& piece, const Wall& wall, const Species& wood, PiecePlan& pp) const {
         applyFits({project_, shop_, catalog_}, piece, pp);
-        boreJoints(pp.made.assembly, wood.fastenerG(), catalog_);
+        boreJoints(pp.made.assembly, wood.pilotG(), catalog_);
         const Assembly& a = pp.assembly();
         const RailVerdict* hold = pp.hold();
         BuildInput in;
         in.piece = piece.id;
         in.assembly = &a;
         in.softwood = wood.softwood;
-        in.G = wood.fastenerG();
+        in.G = wood.pilotG();
         in.style = project_.style;
         if (!a.wallPart.empty() && hold)
             for (const auto& m : hold->mounting.mounts)
@@ -368,7 +368,7 @@ class Planner {
         // The wall is cut open before it is drilled, and made good when the piece hangs.
         auto open =
             openingSteps(piece.id, wall, pp.left, pp.right(), pp.bottom, pp.top(), project_.style, catalog_);
-        auto hang = hangSteps(hangInput(project_.style, piece, wall, wood.fastenerG(), pp), catalog_);
+        auto hang = hangSteps(hangInput(project_.style, piece, wall, wood.pilotG(), pp), catalog_);
         const auto bored = [&](const std::string& hole) {
             return std::any_of(pp.steps.begin(), pp.steps.end(), [&](const BuildStep& s) {
                 return std::find(s.shapes.begin(), s.shapes.end(), hole) != s.shapes.end();

@@ -58,6 +58,10 @@ class HangerJudge {
     [[nodiscard]] bool hooksAlong() const {
         return h_.kind == HangerKind::cleat || h_.kind == HangerKind::rail;
     }
+    [[nodiscard]] bool behindAPart() const {
+        constexpr double most = 0.7; // of the piece's length: beyond that it hooks all along
+        return (p_.assembly->wallRight - p_.assembly->wallLeft).mm() < most * p_.assembly->length.mm();
+    }
     [[nodiscard]] double bevelTangent() const { return std::tan(h_.bevel * std::numbers::pi / 180); }
 
     void places() {
@@ -143,6 +147,15 @@ class HangerJudge {
             return;
         }
         const RailBench b{dressed_, w_, s, factor_, quiet_};
+        // What hooks along behind a part of the piece only takes it as one that does not bend (S9.10).
+        RailPiece whole = dressed_;
+        whole.stiff = hooksAlong() && behindAPart();
+        const RailStatics& shared = whole.stiff ? cache_.of(whole, v_.x, slip.shared) : s;
+        if (!shared.problem.empty()) {
+            v_.refusal = shared.problem;
+            return;
+        }
+        const RailBench f{dressed_, w_, shared, factor_, quiet_};
         if (v_.option.screw)
             chooseWallScrew(b, v_);
         if (!v_.refusal.empty())
@@ -152,16 +165,16 @@ class HangerJudge {
         v_.bought = h_.price.empty()              ? 0
                     : h_.kind == HangerKind::rail ? (layout_.x1 - layout_.x0) / 1000
                                                   : static_cast<double>(v_.x.size());
-        addDemands(s, factor_, v_);
-        v_.cases = supportCases(s, factor_);
+        addDemands(shared, factor_, v_);
+        v_.cases = supportCases(shared, factor_);
         if (hooksAlong() && layout_.keepers && v_.option.firm() && climbs())
             keepers(b);
         if (!quiet_)
             v_.mounting = hangerMounting(dressed_, w_, v_, layout_);
         for (auto& c : railSectionChecks(b))
             v_.checks.push_back(std::move(c));
-        fixings(b);
-        rating(b);
+        fixings(f);
+        rating(f);
         if (v_.keeperLength > 0)
             keeperCheck();
         else if (hooksAlong())
@@ -173,7 +186,7 @@ class HangerJudge {
         push(b);
         addInnerChecks(p_, factor_, quiet_, v_);
         v_.rows = {layout_.arm()};
-        v_.settles = settlingOf(b, slip);
+        v_.settles = settlingOf(f, slip);
         addLookChecks(b, axial(), v_);
         v_.rows = {layout_.screwZ};
         v_.holes = static_cast<int>(v_.x.size()) + (v_.keeperLength > 0 ? 2 : 0);

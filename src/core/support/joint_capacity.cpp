@@ -19,8 +19,14 @@ bool entersEndGrain(const Part& p, const Vec3& d) {
 /// the side its load lies, mm (S10.8).
 constexpr double pinSteel = 155, pinReach = 2;
 
-double screwTakes(const RailPiece& p, const Joint& j, const Part& into, const Fastener& f, bool pulls,
-                  double CD) {
+/// Of the board that a fastener sits in, a sheet's own (S10.8).
+double gravityOf(const RailPiece& p, const Part& part) {
+    const Species* wood = p.catalog ? p.catalog->findSpecies(part.material) : nullptr;
+    return wood ? wood->fastenerG() : p.woodC1.G;
+}
+
+double screwTakes(const RailPiece& p, const Joint& j, const Part& from, const Part& into, const Fastener& f,
+                  bool pulls, double CD) {
     const Screw* s = p.catalog ? p.catalog->findScrew(j.screwId) : nullptr;
     if (!s)
         return 0;
@@ -28,14 +34,16 @@ double screwTakes(const RailPiece& p, const Joint& j, const Part& into, const Fa
     const double pen = (j.screwLength - j.through + j.counterbore).mm();
     const bool end = entersEndGrain(into, f.direction);
     if (pulls)
-        return std::min(withdrawal(p.woodC1.G, s->d, s->lag, s->thread(pen, j.screwLength.mm()), CD, end),
-                        pullThrough(p.woodC1.G, s->head, side, CD));
+        return std::min(
+            withdrawal(gravityOf(p, into), s->d, s->lag, s->thread(pen, j.screwLength.mm()), CD, end),
+            pullThrough(gravityOf(p, from), s->head, side, CD));
     LateralInput in;
     in.d = s->d;
     in.root = s->root;
     in.side = side;
     in.pen = pen;
-    in.Gmain = in.Gside = p.woodC1.G;
+    in.Gmain = gravityOf(p, into);
+    in.Gside = gravityOf(p, from);
     in.CD = CD;
     in.endGrain = end;
     return lateral(in).Z;
@@ -93,15 +101,18 @@ double jointTakes(const RailPiece& p, const Joint& j, const Vec3& force, bool le
     for (const auto& f : j.fasteners) {
         const bool pulls = std::abs(dot(f.direction, force)) > 0.7;
         if (f.kind == "dowel") {
-            const DowelStrength d =
-                dowelStrength(j.pin.mm(), std::min(j.pinFirst, j.pinSecond).mm(), p.woodC1.G, CD);
+            const DowelStrength d = dowelStrength(j.pin.mm(), std::min(j.pinFirst, j.pinSecond).mm(),
+                                                  std::min(gravityOf(p, *first), gravityOf(p, *second)), CD);
             fasteners += pulls ? d.pull : d.shear;
         } else if (f.kind == "pin") {
             fasteners +=
-                pulls ? 0 : pinStrength(f.diameter, f.length, pinReach, p.woodC1.G, pinSteel, CD).capacity();
+                pulls ? 0
+                      : pinStrength(f.diameter, f.length, pinReach, gravityOf(p, *second), pinSteel, CD)
+                            .capacity();
         } else if (f.kind.find("screw") != std::string::npos) {
             // Out of a pocket it counts 0.8 of a screw driven straight (S10.8).
-            fasteners += screwTakes(p, j, *second, f, pulls, CD) * (f.kind == "pocket_screw" ? 0.8 : 1.0);
+            fasteners +=
+                screwTakes(p, j, *first, *second, f, pulls, CD) * (f.kind == "pocket_screw" ? 0.8 : 1.0);
         }
     }
     double wood = glueStrength(GlueLine::longToLong, Fv, j.glueArea, CD);

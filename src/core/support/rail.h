@@ -42,7 +42,7 @@ struct RailOption {
     const Hanger* hanger = nullptr; ///< what the rail hangs on; null: the fixings go through the rail itself
     const Screw* studScrew = nullptr;   ///< for walls of studs beside one that takes none
     const AnchorKind* beside = nullptr; ///< in the cover, where only one stud lies behind the ledger
-    std::string unfit = {};               ///< asked for, and this wall cannot take it: why; empty: it can
+    std::string unfit = {};             ///< asked for, and this wall cannot take it: why; empty: it can
     bool usual = false;                 ///< a hanger that the piece was made for: taken without being asked
     /// True when the program takes it only where a person asks for it.
     [[nodiscard]] bool onlyWhenAsked() const { return !usual && (hanger != nullptr || beside != nullptr); }
@@ -68,6 +68,7 @@ struct RailPiece {
     double hand = 220;         ///< N at the front edge
     bool leaningCounts = true; ///< somebody may be expected to lean on it (S12.9)
     SagLimit sagLimit = SagLimit::plain;
+    bool stiff = false;             ///< taken not to bend between its fixings, which share by levers (S9.10)
     double standOff = 0;            ///< mm that a candidate holds it farther from the wall than it now is
     double screwPasses = 0;         ///< mm of wood or metal under the wall screws' heads; 0: the rail
     double mass = 0, gravityY = 0;  ///< kg, mm from the wall

@@ -108,24 +108,24 @@ void addRods(std::vector<RailOption>& out, const RodSeat& seat, const Catalog& c
         const char *kind, *id, *name;
         RailSupport support;
     };
-    static constexpr std::array ways{Way{"stud", "rods-stud", "rods in the studs", RailSupport::rodsStud},
-                                     Way{"plate", "rods-plate", "rods on plates", RailSupport::rodsPlate},
-                                     Way{"strip", "rods-strip", "rods in a strip", RailSupport::rodsStrip},
-                                     Way{"masonry", "rods-masonry", "rods in the masonry", RailSupport::rodsMasonry},
-                                     Way{"plug", "rods-plug", "rods in adjustable plugs", RailSupport::rodsPlug}};
+    static constexpr std::array ways{
+        Way{"stud", "rods-stud", "rods in the studs", RailSupport::rodsStud},
+        Way{"plate", "rods-plate", "rods on plates", RailSupport::rodsPlate},
+        Way{"strip", "rods-strip", "rods in a strip", RailSupport::rodsStrip},
+        Way{"masonry", "rods-masonry", "rods in the masonry", RailSupport::rodsMasonry},
+        Way{"plug", "rods-plug", "rods in adjustable plugs", RailSupport::rodsPlug}};
     const auto* way =
         std::find_if(ways.begin(), ways.end(), [&](const Way& w) { return seat.kind == w.kind; });
     if (way == ways.end())
         way = holds == WallHold::masonry ? &ways[3] : &ways[0];
     const bool wantsStuds = way->support != RailSupport::rodsMasonry && way->support != RailSupport::rodsPlug;
     add(way->id, way->name, way->support, nullptr, 0);
-    out.back().unfit = wantsStuds && holds == WallHold::studs
-                           ? std::string("the strip for home-made rods has no thickness")
-                       : wantsStuds
-                           ? fmt::format("{} want timber studs, and this wall ({}) has none", way->name,
-                                         lowered(wallName))
-                           : fmt::format("{} want brick or concrete, and this wall ({}) is none", way->name,
-                                         lowered(wallName));
+    out.back().unfit =
+        wantsStuds && holds == WallHold::studs ? std::string("the strip for home-made rods has no thickness")
+        : wantsStuds
+            ? fmt::format("{} want timber studs, and this wall ({}) has none", way->name, lowered(wallName))
+            : fmt::format("{} want brick or concrete, and this wall ({}) is none", way->name,
+                          lowered(wallName));
 }
 
 void addArms(std::vector<RailOption>& out, const Catalog& catalog, bool metric, const WallKind* wall) {

@@ -16,6 +16,8 @@
 namespace owl {
 namespace {
 
+constexpr double hardlyBends = 1e4; // times as stiff: within a thousandth of rigid, and well conditioned
+
 struct LoadPart {
     LineLoad line;
     bool lasting = true;
@@ -37,6 +39,7 @@ class StaticsMaker {
         s_.mass = p.mass;
         s_.gravityY = p.gravityY;
         s_.standOff = p.standOff;
+        s_.stiff = p.stiff;
         s_.turnStiffness = p.turnStiffness;
         s_.hand = p.hand;
         L_ = p.assembly->length.mm();
@@ -44,6 +47,8 @@ class StaticsMaker {
 
     RailStatics run() {
         s_.section = sectionProperties(p_.section);
+        if (p_.stiff) // on equal springs a beam that hardly bends gives V/n + V e x/sum x^2
+            s_.section.EI *= hardlyBends;
         if (!(s_.section.EI > 0)) {
             s_.problem = "the parts make no section that could bend";
             return std::move(s_);

@@ -43,6 +43,7 @@ struct RailStatics {
     double spring = 0;             ///< N/mm, 0: rigid
     double mass = 0, gravityY = 0; ///< of the piece, with what the support adds
     double standOff = 0;           ///< mm farther from the wall than the assembly stands
+    bool stiff = false;            ///< as the piece was taken
     double turnStiffness = 0;      ///< N mm/rad
     double hand = 0;               ///< N, of the hands below
     std::string problem;           ///< why it cannot be solved; empty: it is
@@ -101,7 +102,8 @@ class StaticsCache {
     const RailStatics& of(const RailPiece& p, const std::vector<double>& x, double spring) {
         const RailStatics* like = nullptr;
         for (const auto& s : known_) {
-            if (s->x != x || s->spring != spring || s->turnStiffness != p.turnStiffness || s->hand != p.hand)
+            if (s->x != x || s->spring != spring || s->stiff != p.stiff ||
+                s->turnStiffness != p.turnStiffness || s->hand != p.hand)
                 continue;
             if (s->mass == p.mass && s->gravityY == p.gravityY && s->standOff == p.standOff)
                 return *s;

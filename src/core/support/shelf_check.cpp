@@ -218,6 +218,28 @@ class ShelfJudge {
         keepWorse(bending_, std::move(c));
     }
 
+    /// What of a board's end the front one of its pins gets, by the lever about the rear one: a hand presses
+    /// at the front edge (S10.8). Other joints take it as a whole.
+    struct FrontPin {
+        double ofLoad = 1, ofHand = 1, pins = 1;
+    };
+    [[nodiscard]] static FrontPin frontPin(const Joint& j, const Part& board) {
+        double rear = 1e9;
+        double front = -1e9;
+        for (const auto& f : j.fasteners) {
+            if (f.kind != "pin")
+                return {};
+            rear = std::min(rear, f.from.y);
+            front = std::max(front, f.from.y);
+        }
+        if (front - rear < 1)
+            return {};
+        const Bounds3 b = board.solid.bounds();
+        const double n = static_cast<double>(j.fasteners.size());
+        return {std::max((b.low.y + b.high.y) / 2 - rear, (front - rear) / 2) / (front - rear),
+                (b.high.y - rear) / (front - rear), n};
+    }
+
     void joints(const ShelfSpan& s, const Part& part, const BeamResult& now) {
         for (std::size_t i = 0; i < s.joints.size() && i < now.reactions.size(); ++i) {
             const Joint* j = s.joints[i].empty() ? nullptr : a_.joint(s.joints[i]); // it may lie there
@@ -227,10 +249,13 @@ class ShelfJudge {
             ends_[j->first] += R;
             ends_[j->second] += R;
             std::optional<Use> leaning;
+            const FrontPin front = frontPin(*j, part);
             if (p_.hand > 0)
-                leaning = Use{R + p_.hand, jointTakesDown(p_, *j, part.id, true)};
-            Check c = checkOf("shelf_joint", "Joint of " + theName(part.name), "N",
-                              Use{R, jointTakesDown(p_, *j, part.id, false)}, leaning);
+                leaning = Use{R * front.ofLoad + p_.hand * front.ofHand,
+                              jointTakesDown(p_, *j, part.id, true) / front.pins};
+            Check c =
+                checkOf("shelf_joint", "Joint of " + theName(part.name), "N",
+                        Use{R * front.ofLoad, jointTakesDown(p_, *j, part.id, false) / front.pins}, leaning);
             c.atMm = s.at[i].mm();
             if (!quiet_) {
                 const bool hand = c.leaning && *c.leaning > *c.standing;
@@ -242,6 +267,10 @@ class ShelfJudge {
                     N(c.demand) + " of " + N(c.capacity),
                     "S10.8, S10.4",
                     {"glue on end grain counts for nothing; the better of wood and fasteners counts"}};
+                if (front.pins > 1)
+                    c.working.assumed.emplace_back(
+                        "the front pin: the load by the lever from the rear one, a hand "
+                        "at the front edge");
             }
             keepWorse(joint_, std::move(c));
         }
