@@ -27,7 +27,7 @@ class MantelBuilder : ArmsBuilder {
         } else {
             layers();
         }
-        if (!hollow() && ctx_.support == "rods-plate")
+        if (!hollow() && ctx_.support.starts_with("rods-plate"))
             recessPlates(d_.assembly.parts, ctx_.mountX, high_.mm(), (z0_ + high_ / 2).mm(), ctx_);
         shapeEdges();
         beamJoints();

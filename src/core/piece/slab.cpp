@@ -145,7 +145,7 @@ class SlabBuilder : KindBuilder {
 
     void shapes() {
         auto& parts = d_.assembly.parts;
-        if (ctx_.support == "rods-plate")
+        if (ctx_.support.starts_with("rods-plate"))
             recessPlates(parts, ctx_.mountX, p_.thickness.mm(), p_.thickness.mm() / 2, ctx_);
         if (!p_.waney.empty())
             waney();

@@ -86,12 +86,16 @@ void addRods(std::vector<RailOption>& out, const RodSeat& seat, const Catalog& c
         o.second = second;
         out.push_back(std::move(o));
     };
+    const bool weldable = seat.material == "steel" || seat.material == "stainless";
     if (holds == WallHold::studs) {
         if (asked("stud"))
             add("rods-stud", "rods in the studs", RailSupport::rodsStud, nullptr, 0);
         const auto screws = firmScrews(catalog, metric);
-        if (asked("plate") && !screws.empty())
+        if (asked("plate") && !screws.empty() && weldable) {
             add("rods-plate", "rods on plates", RailSupport::rodsPlate, screws.back(), 1);
+            if (screws.size() > 1) // where the heads of the thick ones have no room beside the rod
+                add("rods-plate-thin", "rods on plates", RailSupport::rodsPlate, screws.front(), 1);
+        }
         if (asked("strip") && !screws.empty() && seat.strip > Length())
             add("rods-strip", "rods in a strip", RailSupport::rodsStrip, screws.back(), 1);
     }
@@ -120,12 +124,14 @@ void addRods(std::vector<RailOption>& out, const RodSeat& seat, const Catalog& c
         way = holds == WallHold::masonry ? &ways[3] : &ways[0];
     const bool wantsStuds = way->support != RailSupport::rodsMasonry && way->support != RailSupport::rodsPlug;
     add(way->id, way->name, way->support, nullptr, 0);
-    out.back().unfit =
-        wantsStuds && holds == WallHold::studs ? std::string("the strip for home-made rods has no thickness")
-        : wantsStuds
-            ? fmt::format("{} want timber studs, and this wall ({}) has none", way->name, lowered(wallName))
-            : fmt::format("{} want brick or concrete, and this wall ({}) is none", way->name,
-                          lowered(wallName));
+    out.back().unfit = way->support == RailSupport::rodsPlate && !weldable
+                           ? fmt::format("a rod of {} is not welded to a plate: steel is", seat.material)
+                       : wantsStuds && holds == WallHold::studs
+                           ? std::string("the strip for home-made rods has no thickness")
+                       : wantsStuds ? fmt::format("{} want timber studs, and this wall ({}) has none",
+                                                  way->name, lowered(wallName))
+                                    : fmt::format("{} want brick or concrete, and this wall ({}) is none",
+                                                  way->name, lowered(wallName));
 }
 
 void addArms(std::vector<RailOption>& out, const Catalog& catalog, bool metric, const WallKind* wall) {
