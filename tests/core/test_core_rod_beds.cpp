@@ -24,6 +24,13 @@ const Check* checkOf(const RailVerdict& v, const char* id) {
         std::find_if(v.checks.begin(), v.checks.end(), [&](const Check& c) { return c.id == id; });
     return it == v.checks.end() ? nullptr : &*it;
 }
+/// N mm at the support that turns most, by what stands there.
+double mostTurning(const RailVerdict& v) {
+    double M = 0;
+    for (const auto& d : v.demands)
+        M = std::max(M, d.turnStanding);
+    return M;
+}
 const BuildStep* stepOf(const PiecePlan& pp, const std::string& end) {
     const auto it = std::find_if(pp.steps.begin(), pp.steps.end(),
                                  [&](const BuildStep& s) { return s.id.ends_with(end); });
@@ -63,9 +70,7 @@ class TestRodBeds : public QObject {
         const Plan plan = test::planOf(p);
         const RailVerdict& v = *plan.pieces.front().hold();
         QVERIFY2(v.feasible, v.refusal.c_str());
-        double M = 0;
-        for (const auto& d : v.demands)
-            M = std::max(M, d.turnStanding);
+        const double M = mostTurning(v);
         const std::vector<double> z =
             plateScrews(plan.pieces.front().assembly().rods->thickness.mm(), v.option.rod->d, *v.option.screw)
                 .z;
@@ -100,9 +105,7 @@ class TestRodBeds : public QObject {
         const Plan plan = test::planOf(p);
         const RailVerdict& v = *plan.pieces.front().hold();
         QVERIFY2(v.feasible, v.refusal.c_str());
-        double M = 0;
-        for (const auto& d : v.demands)
-            M = std::max(M, d.turnStanding);
+        const double M = mostTurning(v);
         const Screw& s = *v.option.screw;
         const double K = 25 * s.d * s.thread(v.pen, v.screwLength) / 2; // the cover is squeezed behind it
         const double half = plan.pieces.front().assembly().rods->thickness.mm() / 2;

@@ -121,8 +121,8 @@ class HoldFindings : public PieceFinder {
         if (piece_.hold.support != "auto")
             f.remedies.push_back(
                 changePiece("Choose the best support", piece_, [](Piece& p) { p.hold.support = "auto"; }));
-        if (h.option.hanger ||
-            !h.option.unfit.empty()) // what hangs behind the rail wants height and thickness
+        // What hangs behind the rail wants height and thickness; rods of a sort want another wall.
+        if (h.option.hanger || !h.option.unfit.empty())
             for (const auto& cure : strengthen(piece_.params, {h.option.hanger ? "hanger" : "unfit", false,
                                                                nextThickness(), metric(), &pp_.made}))
                 f.remedies.push_back(changeParameters(cure, piece_));
