@@ -60,8 +60,8 @@ namespace {
 
 /// 'solid clay brick, plastered' within a sentence.
 std::string lowered(std::string s) {
-    if (!s.empty())
-        s.front() = static_cast<char>(std::tolower(static_cast<unsigned char>(s.front())));
+    if (!s.empty() && s.front() >= 'A' && s.front() <= 'Z')
+        s.front() = static_cast<char>(s.front() - 'A' + 'a'); // whatever the desktop's language
     return s;
 }
 
