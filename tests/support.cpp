@@ -91,7 +91,7 @@ const Finding* finding(const Plan& p, const std::string& id) {
     return nullptr;
 }
 
-const Check* check(const RailVerdict& v, const std::string& id) {
+const Check* check(const SupportVerdict& v, const std::string& id) {
     for (const auto& c : v.checks)
         if (c.id == id)
             return &c;

@@ -55,7 +55,7 @@ Plan planOf(const Project& p);
 /// A new metric project of a kind with parameters typed: 'depth=300 edge=cove'.
 Project with(const char* kind, const QString& typedIn);
 const Finding* finding(const Plan& p, const std::string& id);
-const Check* check(const RailVerdict& v, const std::string& id);
+const Check* check(const SupportVerdict& v, const std::string& id);
 /// True when the plan tells that finding with something that cures it, and all parts can still be drawn.
 bool saysWhatWould(const Plan& plan, const std::string& id);
 QString words(const std::string& s);

@@ -123,7 +123,7 @@ void Perch::show(const Project& project, const Plan& plan, const QString& curren
         Entry e;
         e.id = QString::fromStdString(piece.id);
         e.name = QString::fromStdString(piece.name);
-        const RailVerdict* h = pp->hold();
+        const SupportVerdict* h = pp->hold();
         const bool made = pp->made.makeable();
         e.status = made && h && h->feasible ? h->verdict.status : Status::fails;
         e.verdict = !made ? tr("cannot be made")
@@ -218,7 +218,7 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
     entries_.clear();
     preview_ = preview;
     const PiecePlan* pp = plan.find(piece.toStdString());
-    const RailVerdict* h = pp ? pp->hold() : nullptr;
+    const SupportVerdict* h = pp ? pp->hold() : nullptr;
     const auto words = [](const std::string& s) { return QString::fromStdString(s); };
     status_ = Status::unknown;
     if (const std::string why = pp ? pp->unmakeable() : ""; !why.empty()) {

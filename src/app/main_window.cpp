@@ -299,7 +299,7 @@ std::optional<QString> MainWindow::settleTyped() {
 
 void MainWindow::showWorking() {
     const PiecePlan* pp = doc_->plan().find(piece_.toStdString());
-    const RailVerdict* h = pp ? pp->hold() : nullptr;
+    const SupportVerdict* h = pp ? pp->hold() : nullptr;
     if (!h || !h->feasible) {
         say(h ? words(h->refusal) : tr("Nothing is planned yet."));
         return;

@@ -54,7 +54,7 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
                     {tr("From the end"), sectionView(p, plan, id), {0.44, 0, 0.24, 1}, true},
                     {tr("From the front"), frontView(p, plan, id), {0.68, 0, 0.32, 1}, true}};
         const PiecePlan* shown = plan.find(id);
-        if (shown && shown->assembly().ledgers) // what fits between walls is read from above
+        if (shown && shown->assembly().seat<LedgersSeat>()) // what fits between walls is read from above
             return {{tr("Turn it by dragging"), pieceView(p, plan, id, o), {0, 0, 0.5, 0.64}, true},
                     {tr("From above"), aboveView(p, plan, id), {0.5, 0, 0.5, 0.64}, true},
                     {tr("From the end"), sectionView(p, plan, id), {0, 0.64, 0.38, 0.36}, true},
@@ -67,7 +67,7 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
         return {{tr("Click a board to leave it out or take it in"), rackView(p, plan), {0, 0, 1, 1}, true}};
     case Station::hold: {
         const PiecePlan* pp = plan.find(id);
-        const bool stands = pp && pp->assembly().floor;
+        const bool stands = pp && pp->assembly().seat<FloorSeat>();
         const double high = stands ? 0.74 : 0.62;
         return {{stands ? tr("Section at a tie") : tr("Section at a stud"),
                  holdSection(p, plan, id),

@@ -234,7 +234,7 @@ Project drawn(const Options& o, Units units) {
     for (std::uint64_t i = 0; i < 60; ++i) {
         Project p = orStop(randomProject(o.kind, units, seed + i * 1'000'003));
         const Plan made = plan(p, shop, catalog());
-        const RailVerdict* hold = made.pieces.front().hold();
+        const SupportVerdict* hold = made.pieces.front().hold();
         const bool held = hold && hold->feasible && made.pieces.front().made.makeable();
         if (held && (seed % 5 == 0 || !made.blocked()))
             return p;

@@ -57,7 +57,7 @@ class TestHung : public QObject {
         const auto row = [&](const std::string& id) {
             const auto& all = b.document.plan().pieces.front().supports;
             return static_cast<int>(std::find_if(all.begin(), all.end(),
-                                                 [&](const RailVerdict& v) { return v.option.id == id; }) -
+                                                 [&](const SupportVerdict& v) { return v.option.id == id; }) -
                                     all.begin());
         };
         click(row(third));
@@ -98,7 +98,7 @@ class TestHung : public QObject {
             b.settle();
             QCOMPARE(b.piece().hold.support, id);
             const PiecePlan& pp = b.document.plan().pieces.front();
-            const RailVerdict* hold = pp.hold();
+            const SupportVerdict* hold = pp.hold();
             QCOMPARE(hold->option.id, id);
             if (!hold->feasible) {
                 QVERIFY2(!hold->refusal.empty(), id.c_str()); // refused with a reason, and nothing is hung

@@ -111,7 +111,7 @@ class TestMadeUpKind : public QObject {
         const Project p = coats(metric ? Units::metric : Units::imperial);
         const Plan plan = owl::plan(p, test::shop(), catalog(), nullptr, {}, coatBoard);
         const PiecePlan& pp = plan.pieces.front();
-        const RailVerdict* hold = pp.hold();
+        const SupportVerdict* hold = pp.hold();
         QVERIFY(hold && hold->feasible && hold->verdict.status != Status::fails);
         QVERIFY(pp.mass > 0.5 && hold->carryKg > pp.contents);
         QCOMPARE(pp.marks.size(), hold->mounting.mounts.size());

@@ -6,7 +6,7 @@
 #include "project/random_project.h"
 #include "solid/query.h"
 #include "strength/wall_pieces.h"
-#include "support/joint_capacity.h"
+#include "support/inside/joint_capacity.h"
 #include "told.h"
 
 #include <numbers>

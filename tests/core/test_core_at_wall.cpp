@@ -55,7 +55,7 @@ class TestAtWall : public QObject {
             for (const auto& s : pp.steps)
                 for (const auto& id : s.shapes)
                     ++made[id];
-            const bool hung = pp.assembly().floor || (pp.hold() && pp.hold()->feasible);
+            const bool hung = pp.assembly().seat<FloorSeat>() || (pp.hold() && pp.hold()->feasible);
             for (const auto& p : pp.assembly().parts)
                 for (const auto& h : p.holes) {
                     const Joint* j = pp.assembly().joint(h.purpose);

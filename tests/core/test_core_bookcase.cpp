@@ -4,7 +4,7 @@
 #include "drawing/views.h"
 #include "solid/query.h"
 #include "strength/wood_joint.h"
-#include "support/standing.h"
+#include "support/standing/standing.h"
 #include "told.h"
 
 using namespace owl;

@@ -41,7 +41,7 @@ class TestBraced : public QObject {
             const Plan plan = test::planOf(bracedProject(units));
             QVERIFY(!plan.blocked());
             const PiecePlan& pp = first(plan);
-            QVERIFY(pp.hold()->option.kind == RailSupport::studs);
+            QVERIFY(pp.hold()->option.ground == Ground::studs);
             QCOMPARE(bracesOf(pp), std::size_t(2));
             QVERIFY(pp.hold()->verdict.status == Status::holds || pp.hold()->verdict.status == Status::tight);
         }
@@ -118,7 +118,7 @@ class TestBraced : public QObject {
         p.pieces.front().load.handN = 0;
         const Plan plan = test::planOf(p);
         const PiecePlan& pp = first(plan);
-        const BraceSeat& seat = *pp.assembly().braces;
+        const BraceSeat& seat = *pp.assembly().seat<BraceSeat>();
         const Check* c = braceUse(plan);
         QVERIFY(c && c->leaning == std::nullopt);
         const double share = (pp.assembly().length - seat.x[0] - (seat.x[1] - seat.x[0]) / 2).mm();

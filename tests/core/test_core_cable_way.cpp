@@ -131,7 +131,7 @@ class TestCableWay : public QObject {
             QVERIFY(std::abs(whole - widths(test::planOf(test::with("mantel", bored))) - 30) < 1e-6);
         }
         const auto front = [](const Plan& plan) {
-            return test::assemblyOf(plan).ledgers->front->section.front().b;
+            return test::assemblyOf(plan).seat<LedgersSeat>()->front->section.front().b;
         };
         QVERIFY(std::abs(front(test::planOf(test::with("alcove", "made=board"))) -
                          front(test::planOf(test::with("alcove", "made=board cable=yes cable_d=40"))) - 40) <
@@ -142,7 +142,7 @@ class TestCableWay : public QObject {
     void cornersCountTheHoleWhereItIs() {
         const auto front = [](const char* set) {
             const Plan plan = test::planOf(test::with("corner", set));
-            return test::assemblyOf(plan).ledgers->front->section.front().b;
+            return test::assemblyOf(plan).seat<LedgersSeat>()->front->section.front().b;
         };
         QVERIFY(std::abs(front("made=sheet front=ell") -
                          front("made=sheet front=ell cable=yes cable_at=200 cable_d=25") - 25) < 1e-6);

@@ -7,7 +7,7 @@
 #include "solid/query.h"
 #include "strength/wood_joint.h"
 #include "support.h"
-#include "support/joint_capacity.h"
+#include "support/inside/joint_capacity.h"
 
 using namespace owl;
 
@@ -165,8 +165,8 @@ class TestCaseParts : public QObject {
                     QVERIFY(distance(a->find(j.first)->solid, a->find(j.second)->solid) < j.gap + 1e-3);
             for (std::size_t i = 0; i < before.surfaces.size(); ++i)
                 QCOMPARE(up.surfaces[i].z, before.surfaces[i].z + 37_mm);
-            if (before.frame)
-                QCOMPARE(out.frame->face, before.frame->face + 11_mm);
+            if (before.seat<FrameSeat>())
+                QCOMPARE(out.seat<FrameSeat>()->face, before.seat<FrameSeat>()->face + 11_mm);
         }
     }
 
@@ -175,7 +175,7 @@ class TestCaseParts : public QObject {
         const PiecePlan pp = planned("bookcase", "fixed=none");
         const Joint* j = pp.assembly().joint("shelf-1-left");
         QVERIFY(j && j->fasteners.size() == 2);
-        RailPiece p;
+        HeldPiece p;
         p.assembly = &pp.assembly();
         p.catalog = &catalog();
         const Species* pine = catalog().findSpecies("scots_pine");

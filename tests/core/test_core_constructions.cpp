@@ -64,7 +64,7 @@ class TestConstructions : public QObject {
             Project chosen = p; // whoever takes it sees how its figures came about
             chosen.pieces.front().hold.support = s.option.id;
             const Plan again = test::planOf(chosen);
-            const RailVerdict* hold = again.pieces.front().hold();
+            const SupportVerdict* hold = again.pieces.front().hold();
             QVERIFY(hold && hold->option.id == s.option.id);
             QCOMPARE(hold->feasible, s.feasible);
             for (const auto& c : hold->checks)
@@ -84,7 +84,7 @@ class TestConstructions : public QObject {
         Project p = onWall("timber_stud_us");
         p.walls.front().cover = id.toStdString();
         const Plan plan = test::planOf(p);
-        const RailVerdict& v = *plan.pieces.front().hold();
+        const SupportVerdict& v = *plan.pieces.front().hold();
         const Check* c = test::check(v, "wall_crush");
         const double crush = catalog().findCover(id.toStdString())->crush;
         QVERIFY(c); // S9.1: the mean for what stands, half as much again for a hand

@@ -59,7 +59,7 @@ double stiffnessOfRod(const Plan& plan, const std::string& id) {
     in.thickness = 40;
     in.Gwall = 0.42;
     in.Gshelf = catalog().findSpecies("scots_pine")->fastenerG();
-    in.playShelf = in.playWall = assemblyOf(plan).ledgers->on.front().play.mm();
+    in.playShelf = in.playWall = assemblyOf(plan).seat<LedgersSeat>()->on.front().play.mm();
     return rodOf(in, {100, 100 * in.embedShelf / 2, 0, 0}).stiffness;
 }
 
@@ -190,7 +190,7 @@ class TestCorner : public QObject {
                 QVERIFY(std::abs(std::abs(end->bevel) - (90 - angle / 2)) < 0.01 ||
                         std::abs(std::abs(end->mitre) - (90 - angle / 2)) < 0.01);
             }
-            const Vec3 out = assemblyOf(plan).ledgers->on[1].out;
+            const Vec3 out = assemblyOf(plan).seat<LedgersSeat>()->on[1].out;
             QVERIFY(std::abs(std::acos(-out.y) * 180 / std::numbers::pi - angle) < 1e-6);
         }
     }
@@ -228,7 +228,7 @@ class TestCorner : public QObject {
             loads.push_back({massOf(part, first(plan).woodDensity) * gravity, part.solid.centre().x,
                              part.solid.centre().y});
         double worst = 1e9;
-        for (const auto& h : a.ledgers->hands) {
+        for (const auto& h : a.seat<LedgersSeat>()->hands) {
             auto all = loads;
             all.push_back({100, h.x, h.y});
             worst = std::min(worst, cornerRest(all, 280, 280).corner);
@@ -371,7 +371,7 @@ class TestCorner : public QObject {
     void rodsFromOneWallAndALedgeOnTheOther() {
         const Plan plan = test::planOf(onStuds("rods"));
         QVERIFY(first(plan).hold()->feasible);
-        const RailVerdict& v = *first(plan).hold();
+        const SupportVerdict& v = *first(plan).hold();
         std::vector<Vec3> settles; // x, y, R/k
         for (std::size_t i = 0; i < v.reactions.size(); ++i) {
             const auto m = std::find_if(v.mounting.mounts.begin(), v.mounting.mounts.end(),

@@ -177,7 +177,7 @@ class TestDrawing : public QObject {
         Scene s;
         s.project.pieces.front().load.kgPerM = 40;
         s.plan = test::planOf(s.project);
-        const RailVerdict* h = s.plan.pieces.front().hold();
+        const SupportVerdict* h = s.plan.pieces.front().hold();
         const Drawing d = sagCurve(s.project, s.plan, "ledge-1");
         double now = 0;
         double later = 0;

@@ -5,8 +5,8 @@
 #include "project/random_project.h"
 #include "solid/query.h"
 #include "strength/concealed.h"
-#include "support/hangers.h"
-#include "support/rail_statics.h"
+#include "support/hangers/hangers.h"
+#include "support/judge/statics.h"
 
 #include <set>
 
@@ -57,7 +57,7 @@ class TestHangers : public QObject {
             {{"dividers", 2}, {"hang", "cleat"}, {"cleat_from", 1}, {"cleat_to", 1}, {"length", 1500}});
         piece.load.handN = 0;
         const Plan plan = test::planOf(p);
-        const RailVerdict& v = *only(plan).hold();
+        const SupportVerdict& v = *only(plan).hold();
         QVERIFY2(v.option.hanger && v.x.size() == 3, v.refusal.c_str());
         double W = 0;
         double moment = 0;
@@ -87,7 +87,7 @@ class TestHangers : public QObject {
             const Project p = onTwoStuds(id);
             const Plan plan = test::planOf(p);
             const PiecePlan& pp = only(plan);
-            const RailVerdict& hold = *pp.hold();
+            const SupportVerdict& hold = *pp.hold();
             QVERIFY2(hold.option.id == id, id.c_str());
             if (!hold.feasible) {
                 QVERIFY2(!hold.refusal.empty(), id.c_str());
@@ -132,7 +132,7 @@ class TestHangers : public QObject {
     void aCleatIsReckonedAsItsFormula() {
         const Plan plan = test::planOf(onTwoStuds("cleat45-studs-m5"));
         const PiecePlan& pp = only(plan);
-        const RailVerdict& hold = *pp.hold();
+        const SupportVerdict& hold = *pp.hold();
         QVERIFY(hold.feasible);
         const HangerLayout l = hangerLayout(pp.assembly(), hold.option);
         const Vec3 middle = gravityCentre(pp.assembly(), pp.woodDensity);
@@ -220,7 +220,7 @@ class TestHangers : public QObject {
     void beamsServeAgainOnlyForTheSameStretches() {
         // Nobody leans, so no node lies in the middle but where the weight is off it: the statics of a piece
         // with another weight must come out as if nothing had been known before.
-        RailPiece p;
+        HeldPiece p;
         Project project = onTwoStuds("auto");
         const Plan plan = test::planOf(project);
         Assembly a = only(plan).assembly();
@@ -231,24 +231,24 @@ class TestHangers : public QObject {
         p.mass = 3;
         p.gravityY = 40;
         const std::vector<double> x{200, 700};
-        const RailStatics even = railStatics(p, x, 0);
+        const Statics even = staticsOf(p, x, 0);
         p.mass = 4;
         p.gravityX = a.length.mm() / 2 + 30;
-        const RailStatics alone = railStatics(p, x, 0);
-        const RailStatics after = railStatics(p, x, 0, &even);
+        const Statics alone = staticsOf(p, x, 0);
+        const Statics after = staticsOf(p, x, 0, &even);
         QCOMPARE(after.own.spans.size(), after.contents.sagging.size());
         QCOMPARE(after.own.curve.size(), after.contents.sag.size());
         QVERIFY(alone.own.spans.size() != even.own.spans.size());
         QVERIFY(near(peaksAlong(after, 1).moment(), peaksAlong(alone, 1).moment(), 1e-9));
         p.mass = 5; // off its middle as before: now the beams do serve
-        const RailStatics again = railStatics(p, x, 0, &alone);
-        QVERIFY(near(peaksAlong(again, 1).moment(), peaksAlong(railStatics(p, x, 0), 1).moment(), 1e-9));
+        const Statics again = staticsOf(p, x, 0, &alone);
+        QVERIFY(near(peaksAlong(again, 1).moment(), peaksAlong(staticsOf(p, x, 0), 1).moment(), 1e-9));
     }
 
     void platesEndAtTheirRating() {
         Project p = onTwoStuds("keyhole-studs-m4.5");
         const Plan plan = test::planOf(p);
-        const RailVerdict& hold = *only(plan).hold();
+        const SupportVerdict& hold = *only(plan).hold();
         const Check* rating = test::check(hold, "hanger");
         QVERIFY(rating);
         QVERIFY(near(rating->capacity, 5.0 / 1.5 * gravity));
@@ -267,7 +267,7 @@ class TestHangers : public QObject {
                 continue;
             p.pieces.front().hold.support = s.option.id;
             const Plan plan = test::planOf(p);
-            const RailVerdict& hold = *only(plan).hold();
+            const SupportVerdict& hold = *only(plan).hold();
             QVERIFY(hold.feasible && hold.keeperLength > 0);
             const Check* keepers = test::check(hold, "keepers");
             QVERIFY(keepers && keepers->utilisation() <= 1);

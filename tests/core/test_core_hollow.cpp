@@ -6,7 +6,7 @@
 #include "strength/concealed.h"
 #include "strength/fastener.h"
 #include "support.h"
-#include "support/arms.h"
+#include "support/arms/arms.h"
 
 using namespace owl;
 
@@ -40,7 +40,7 @@ class TestHollow : public QObject {
             const Plan plan = test::planOf(hollowProject(units));
             const PiecePlan& pp = first(plan);
             QVERIFY(!plan.blocked());
-            QVERIFY(pp.hold()->option.kind == RailSupport::arms);
+            QVERIFY(pp.hold()->option.id.starts_with("arms-studs"));
             QVERIFY(pp.hold()->armX.size() >= 2);
             // an arm beside each of the ledger's screws, which takes its moment from it
             for (double x : pp.hold()->x)
@@ -58,7 +58,7 @@ class TestHollow : public QObject {
             const auto dry = std::find_if(steps.begin(), steps.end(),
                                           [](const BuildStep& s) { return s.id.ends_with("dry-fit"); });
             QVERIFY(dry != steps.end());
-            const auto& c = *first(plan).assembly().cavity;
+            const auto& c = *first(plan).assembly().seat<CavitySeat>();
             const std::string size = formatLength(c.z1 - c.z0 - c.clearance, p.style) + " high";
             QVERIFY2(dry->text.find("dummy") != std::string::npos &&
                          dry->text.find(size) != std::string::npos,
@@ -219,7 +219,7 @@ class TestHollow : public QObject {
             // what stands on the widest share, at the middle of the depth, and the weight of box, ledger and
             // arms
             const PiecePlan& pp = first(plan);
-            const auto& seat = *pp.assembly().cavity;
+            const auto& seat = *pp.assembly().seat<CavitySeat>();
             const ArmsLayout arms = armsLayout(seat, pp.hold()->x, seat.rows);
             const double L = pp.assembly().length.mm();
             const double D = pp.assembly().depth.mm();
@@ -329,7 +329,7 @@ class TestHollow : public QObject {
         wall.studs.push_back({wall.width / 2, Length(), 1.0, StudSource::typed});
         const Plan plan = test::planOf(p);
         const PiecePlan& pp = first(plan);
-        const RailVerdict& hold = *pp.hold();
+        const SupportVerdict& hold = *pp.hold();
         QVERIFY2(hold.feasible, hold.refusal.c_str());
         QCOMPARE(hold.x.size(), std::size_t(2));
         QVERIFY(hold.beside >= 0);
@@ -338,8 +338,8 @@ class TestHollow : public QObject {
         QVERIFY(anchor && test::check(hold, "wall_screws"));
         const auto i = static_cast<std::size_t>(hold.beside);
         const SupportDemand& at = hold.demands.at(i);
-        const double z = hold.rows.back() - pp.assembly().cavity->z0.mm() -
-                         pp.assembly().cavity->clearance.mm(); // above the ledger's lower edge
+        const double z = hold.rows.back() - pp.assembly().seat<CavitySeat>()->z0.mm() -
+                         pp.assembly().seat<CavitySeat>()->clearance.mm(); // above the ledger's lower edge
         const double T = std::min(hold.option.beside->tensionLow, 135.0);
         const double V = std::min(hold.option.beside->shearLow, 270.0);
         const double want = 1.5 * at.turnStanding / z / T + at.shearStanding / V;
@@ -355,13 +355,13 @@ class TestHollow : public QObject {
         QVERIFY(std::any_of(plan.findings.begin(), plan.findings.end(),
                             [](const Finding& f) { return f.id == "beside_stud"; }));
         // Where wires take every place, nothing is drilled.
-        RailPiece piece;
+        HeldPiece piece;
         piece.assembly = &pp.assembly();
-        RailWall barred;
+        WallBehind barred;
         barred.studs = {300};
         barred.anchors.emplace();
         StaticsCache cache;
-        const RailVerdict none = judgeArms(piece, barred, hold.option, cache, 1, true);
+        const SupportVerdict none = judgeArms({piece, barred, hold.option, cache, 1, true});
         QVERIFY(!none.feasible && none.refusal.find("clear of wires") != std::string::npos);
         // Left to choose, the program never takes it.
         p.pieces.front().hold.support = "auto";

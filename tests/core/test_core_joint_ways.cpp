@@ -4,7 +4,7 @@
 #include "build/joint_steps.h"
 #include "piece/board_joint.h"
 #include "strength/wood.h"
-#include "support/joint_capacity.h"
+#include "support/inside/joint_capacity.h"
 #include "told.h"
 
 #include <set>
@@ -262,7 +262,7 @@ class TestJointWays : public QObject {
         const Plan plan =
             test::planOf(test::with("bookcase", "top_over=yes joinery=screws back=nailed length=600"));
         const Assembly& a = test::assemblyOf(plan);
-        RailPiece p;
+        HeldPiece p;
         p.assembly = &a;
         p.catalog = &catalog();
         const Species* pine = catalog().findSpecies("scots_pine");
@@ -283,7 +283,7 @@ class TestJointWays : public QObject {
         // Where the sides themselves hang from the top they bear nothing.
         const Plan hung = test::planOf(test::with(
             "bookcase", "stand=hung height=600 top_over=yes joinery=screws back=nailed length=600"));
-        RailPiece h = p;
+        HeldPiece h = p;
         h.assembly = &test::assemblyOf(hung);
         QVERIFY(jointTakesDown(h, *h.assembly->joint("top-left"), "top", false) < bearing / 4);
         // A bottom between the sides lies on nothing.

@@ -291,7 +291,7 @@ class TestLaws : public QObject {
             Ledge a = anyLedge();
             a.piece().load.items.clear(); // one even load: nothing to leave out
             const PiecePlan pp = a.planned();
-            const RailVerdict& v = *pp.hold();
+            const SupportVerdict& v = *pp.hold();
             RC_PRE(v.feasible);
             const double L = pp.assembly().length.mm();
             const double own = pp.mass * gravity;

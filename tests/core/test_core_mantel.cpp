@@ -92,7 +92,7 @@ class TestMantel : public QObject {
             p.walls.front().studWidth = 60_mm;
             const Plan plan = test::planOf(p);
             const PiecePlan& pp = first(plan);
-            QVERIFY(pp.hold()->option.kind == RailSupport::rodsStud);
+            QVERIFY(pp.hold()->option.id == "rods-stud");
             QVERIFY2(pp.hold()->feasible, pp.hold()->refusal.c_str());
             QVERIFY(pp.hold()->option.rod->d >= 16);
             const double all = 1500.0 * 180 * mantel(p).height.mm();

@@ -432,7 +432,7 @@ class TestPlacing : public QObject {
         const Plan plan = test::planOf(p);
         const PiecePlan& pp = plan.pieces.front();
         QVERIFY(pp.studs.empty() && studCentres(w).empty());
-        QVERIFY(pp.hold() && pp.hold()->option.kind == RailSupport::masonry);
+        QVERIFY(pp.hold() && pp.hold()->option.ground == Ground::masonry);
         QVERIFY(pp.hold()->feasible);
         QVERIFY(sure ? pp.hold()->verdict.status == Status::holds
                      : pp.hold()->verdict.status != Status::holds);
@@ -457,8 +457,8 @@ class TestPlacing : public QObject {
         p.walls.front().bandsTraced = true;
         p.pieces.front().load.kgPerM = 3;
         const Plan plan = test::planOf(p);
-        const RailVerdict* h = plan.pieces.front().hold();
-        QVERIFY(h && h->option.kind == RailSupport::flanges && !h->option.screw);
+        const SupportVerdict* h = plan.pieces.front().hold();
+        QVERIFY(h && h->option.ground == Ground::flanges && !h->option.screw);
         QCOMPARE(h->x.size(), plan.pieces.front().studs.size());
     }
 

@@ -83,7 +83,7 @@ class TestPlan : public QObject {
             p.pieces.front().load.kgPerM = *rc::gen::inRange(1, 40);
             ledgeOf(p.pieces.front()).length = Length::mm(*rc::gen::inRange(900, 2600));
             const Plan plan = test::planOf(p);
-            const RailVerdict* h = only(plan).hold();
+            const SupportVerdict* h = only(plan).hold();
             RC_PRE(h->feasible);
             double sum = 0;
             for (double r : h->reactions)
@@ -176,7 +176,7 @@ class TestPlan : public QObject {
         const Plan plan = test::planOf(p);
         QVERIFY(test::finding(plan, "studs_unknown"));
         for (const auto& s : only(plan).supports)
-            if (s.option.kind == RailSupport::studs)
+            if (s.option.ground == Ground::studs)
                 QVERIFY(!s.feasible);
     }
 

@@ -4,8 +4,8 @@
 #include "strength/concealed.h"
 #include "strength/fastener.h"
 #include "strength/glass.h"
-#include "support/arms.h"
-#include "support/frame_check.h"
+#include "support/arms/arms.h"
+#include "support/inside/frame_check.h"
 #include "told.h"
 
 #include <numbers>
@@ -83,7 +83,7 @@ class TestPlatform : public QObject {
         p.pieces.front().load.handN = 0;
         const Plan plan = test::planOf(p);
         const Assembly& a = first(plan).assembly();
-        const FrameSeat& f = *a.frame;
+        const FrameSeat& f = *a.seat<FrameSeat>();
         const double share = 380; // half of the length on each of two arms
         const double face = f.face.mm();
         const double contents = 20 * gravity / 1000 * share;
@@ -135,10 +135,10 @@ class TestPlatform : public QObject {
         const Plan plan = test::planOf(p);
         const Check* c = checkOf(plan, "steady");
         QVERIFY(c && c->demand == 12);
-        const RailVerdict& v = *first(plan).hold();
-        const double y = first(plan).assembly().frame->thingY.mm();
+        const SupportVerdict& v = *first(plan).hold();
+        const double y = first(plan).assembly().seat<FrameSeat>()->thingY.mm();
         // wall screws, lag joints and the rail turn, the screws slip, the arms bend: all of it counts
-        const FrameSeat& f = *first(plan).assembly().frame;
+        const FrameSeat& f = *first(plan).assembly().seat<FrameSeat>();
         const double share = 380;
         const double own = first(plan).mass * gravity / 760 * share;
         const double onIt = 15 * gravity / 1000 * share;
@@ -164,7 +164,7 @@ class TestPlatform : public QObject {
         for (const char* set : {"rail=above", "rail=below", "arms=4 length=900"}) {
             const Plan plan = test::planOf(with(set));
             const Assembly& a = first(plan).assembly();
-            const FrameSeat& f = *a.frame;
+            const FrameSeat& f = *a.seat<FrameSeat>();
             const double lag = (f.low + f.lags.back()).mm();
             const auto& rows = first(plan).hold()->rows;
             QVERIFY2(std::any_of(rows.begin(), rows.end(), [&](double z) { return std::abs(z - lag) < 1; }),
@@ -175,9 +175,9 @@ class TestPlatform : public QObject {
                     QVERIFY2(std::abs(arm.mm() - x) >= f.wide.mm() / 2 + 12.99, set);
         }
         // by hand, 124 mm from the lags: sigma = 6 M/(b_ef t²), b_ef = 40 + 2 x 124
-        RailVerdict v = *first(test::planOf(with(""))).hold();
+        SupportVerdict v = *first(test::planOf(with(""))).hold();
         const Plan plan = test::planOf(with(""));
-        RailPiece piece;
+        HeldPiece piece;
         piece.assembly = &first(plan).assembly();
         piece.catalog = &catalog();
         piece.load = with("").pieces.front().load;

@@ -3,7 +3,7 @@
 
 #include "strength/fastener.h"
 #include "strength/wall_mount.h"
-#include "support/rail.h"
+#include "support/support.h"
 
 #include <rapidcheck.h>
 
@@ -12,12 +12,12 @@ using namespace owl;
 namespace {
 
 /// A plain ledge as the strength rules see it: 900 x 90, 18 mm pine, one row of screws at 88 mm.
-struct Bench {
+struct JudgeBench {
     Draft made;
-    RailPiece piece;
-    RailWall wall;
+    HeldPiece piece;
+    WallBehind wall;
 
-    Bench() {
+    JudgeBench() {
         LedgeParams p;
         p.species = "scots_pine";
         MakeContext ctx;
@@ -40,20 +40,20 @@ struct Bench {
         settle();
     }
     /// Pointers into this very object (a copy must call it again).
-    Bench& settle() {
+    JudgeBench& settle() {
         piece.assembly = &made.assembly;
         piece.joint = made.assembly.joint("base-back");
         return *this;
     }
-    [[nodiscard]] RailOption screws(const char* id = "m5") const {
-        return {std::string("studs-") + id, id, RailSupport::studs, catalog().findScrew(id), nullptr};
+    [[nodiscard]] SupportOption screws(const char* id = "m5") const {
+        return {std::string("studs-") + id, id, nullptr, Ground::studs, catalog().findScrew(id), nullptr};
     }
-    [[nodiscard]] static RailOption anchors() {
-        return {"anchors", "toggles", RailSupport::cover, nullptr, catalog().findAnchor("a04")};
+    [[nodiscard]] static SupportOption anchors() {
+        return {"anchors", "toggles", nullptr, Ground::cover, nullptr, catalog().findAnchor("a04")};
     }
 };
 
-double used(const RailVerdict& v, const char* id) {
+double used(const SupportVerdict& v, const char* id) {
     const Check* c = test::check(v, id);
     return c ? c->utilisation() : -1;
 }
@@ -64,8 +64,8 @@ class TestRail : public QObject {
     Q_OBJECT
   private slots:
     void theWallScrewsAgreeWithHandCalculation() {
-        Bench b;
-        const auto v = judgeRail(b.piece, b.wall, b.screws());
+        JudgeBench b;
+        const auto v = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(v.feasible);
         // Symmetric: each stud takes half of contents (9 kg at the middle of the surface) and own weight (1.6
         // kg).
@@ -96,25 +96,25 @@ class TestRail : public QObject {
     }
 
     void theScrewReachesPastRailAndCover() {
-        Bench b;
+        JudgeBench b;
         for (double cover : {0.0, 12.5, 25.0, 32.0}) {
             b.wall.cover = cover;
-            const auto v = judgeRail(b.piece, b.wall, b.screws());
+            const auto v = judgeSupport(b.piece, b.wall, b.screws());
             QVERIFY(v.feasible);
             QVERIFY(v.pen >= (v.shortBite ? 32 : 38) - 1e-9);
             // 5 mm screws have heads of 10 mm: the head sits 2.5 mm deep (S10.6).
             QVERIFY(std::abs(v.screwLength - (v.pen + 18 - 2.5 + cover)) < 1e-9);
         }
         b.wall.cover = 100;
-        const auto none = judgeRail(b.piece, b.wall, b.screws("m4.5"));
+        const auto none = judgeSupport(b.piece, b.wall, b.screws("m4.5"));
         QVERIFY(!none.feasible);
         QVERIFY(none.refusal.find("no 4.5 mm screw is long enough") != std::string::npos);
     }
 
     void aThinStudIsNotPiercedThrough() {
-        Bench b;
+        JudgeBench b;
         b.wall.studDepth = 36;
-        const auto v = judgeRail(b.piece, b.wall, b.screws());
+        const auto v = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(!v.feasible);
         QVERIFY(v.refusal.find("too shallow") != std::string::npos);
     }
@@ -132,10 +132,10 @@ class TestRail : public QObject {
         QFETCH(int, studs);
         QFETCH(bool, known);
         QFETCH(QString, why);
-        Bench b;
+        JudgeBench b;
         b.wall.studs.resize(static_cast<std::size_t>(studs));
         b.wall.studsKnown = known;
-        const auto v = judgeRail(b.piece, b.wall, b.screws());
+        const auto v = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(!v.feasible);
         QCOMPARE(test::words(v.refusal), why);
         QCOMPARE(v.verdict.status, Status::fails);
@@ -143,18 +143,18 @@ class TestRail : public QObject {
     }
 
     void aHandAsksForMore() {
-        Bench b;
-        const double still = used(judgeRail(b.piece, b.wall, b.screws()), "wall_screws");
+        JudgeBench b;
+        const double still = used(judgeSupport(b.piece, b.wall, b.screws()), "wall_screws");
         b.piece.hand = 220;
-        QVERIFY(used(judgeRail(b.piece, b.wall, b.screws()), "wall_screws") > still);
+        QVERIFY(used(judgeSupport(b.piece, b.wall, b.screws()), "wall_screws") > still);
     }
 
     void higherScrewsPullLess() {
-        Bench b;
+        JudgeBench b;
         b.piece.hand = 220;
-        const auto high = judgeRail(b.piece, b.wall, b.screws());
+        const auto high = judgeSupport(b.piece, b.wall, b.screws());
         b.made.assembly.wallRows = {44_mm};
-        const auto low = judgeRail(b.piece, b.wall, b.screws());
+        const auto low = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(used(low, "wall_screws") >= used(high, "wall_screws"));
         QVERIFY(used(low, "wall_crush") > 1.9 * used(high, "wall_crush"));
         QVERIFY(std::abs(used(low, "droop") - 4 * used(high, "droop")) <
@@ -162,42 +162,42 @@ class TestRail : public QObject {
     }
 
     void twoRowsShareTheShear() {
-        Bench b;
+        JudgeBench b;
         b.piece.hand = 220;
-        const double one = used(judgeRail(b.piece, b.wall, b.screws()), "wall_screws");
+        const double one = used(judgeSupport(b.piece, b.wall, b.screws()), "wall_screws");
         b.made.assembly.wallRows = {38_mm, 88_mm};
-        const auto v = judgeRail(b.piece, b.wall, b.screws());
+        const auto v = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(used(v, "wall_screws") < one);
         QCOMPARE(v.holes, 4);
     }
 
     void moreStudsNeverHurtTheSag() {
-        Bench b;
+        JudgeBench b;
         b.piece.load.kgPerM = 30;
-        const double two = judgeRail(b.piece, b.wall, b.screws()).sag.longTerm;
+        const double two = judgeSupport(b.piece, b.wall, b.screws()).sag.longTerm;
         b.wall.studs = {150, 450, 750};
-        QVERIFY(judgeRail(b.piece, b.wall, b.screws()).sag.longTerm < two);
+        QVERIFY(judgeSupport(b.piece, b.wall, b.screws()).sag.longTerm < two);
     }
 
     void creepMakesItSagHalfAsMuchAgain() {
-        Bench b;
-        const auto v = judgeRail(b.piece, b.wall, b.screws());
+        JudgeBench b;
+        const auto v = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(std::abs(v.sag.longTerm / v.sag.instant - 1.6) < 1e-6);
         b.piece.load.lineSustained = false;
-        const auto w = judgeRail(b.piece, b.wall, b.screws());
+        const auto w = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(w.sag.longTerm / w.sag.instant < 1.2); // only its own weight stays
     }
 
     void utilisationRisesWithEveryKilogram() {
         QVERIFY(rc::check("monotonic in the load", [] {
-            Bench b;
+            JudgeBench b;
             b.settle();
             b.piece.hand = *rc::gen::inRange(0, 300);
             const double kg = *rc::gen::inRange(0, 60);
             b.piece.load.kgPerM = kg;
-            const auto lighter = judgeRail(b.piece, b.wall, b.screws());
+            const auto lighter = judgeSupport(b.piece, b.wall, b.screws());
             b.piece.load.kgPerM = kg + *rc::gen::inRange(1, 20);
-            const auto heavier = judgeRail(b.piece, b.wall, b.screws());
+            const auto heavier = judgeSupport(b.piece, b.wall, b.screws());
             for (const auto& c : lighter.checks)
                 RC_ASSERT(used(heavier, c.id.c_str()) >= c.utilisation() - 1e-9);
         }));
@@ -205,16 +205,16 @@ class TestRail : public QObject {
 
     void capacityIsWhereTheFirstCheckIsFull() {
         QVERIFY(rc::check("carryKg is the edge", [] {
-            Bench b;
+            JudgeBench b;
             b.settle();
             b.piece.hand = *rc::gen::inRange(0, 200);
             b.piece.load.kgPerM = *rc::gen::inRange(1, 30);
-            auto v = judgeRail(b.piece, b.wall, b.screws());
+            auto v = judgeSupport(b.piece, b.wall, b.screws());
             findCapacity(v, b.piece, b.wall);
             RC_PRE(v.carryKg > 0);
             const double planned = contentsMass(b.piece.load, b.made.assembly);
-            const auto below = judgeRail(b.piece, b.wall, b.screws(), v.carryKg / planned * 0.999);
-            const auto above = judgeRail(b.piece, b.wall, b.screws(), v.carryKg / planned * 1.005);
+            const auto below = judgeSupport(b.piece, b.wall, b.screws(), v.carryKg / planned * 0.999);
+            const auto above = judgeSupport(b.piece, b.wall, b.screws(), v.carryKg / planned * 1.005);
             RC_ASSERT(below.verdict.utilisation <= 1 + 1e-9);
             RC_ASSERT(above.verdict.utilisation > 1);
             RC_ASSERT(v.carryStrengthKg >= v.carryKg * 0.999);
@@ -223,13 +223,13 @@ class TestRail : public QObject {
 
     /// 4 kg on 160 mm in the middle, 10 kg far away: only what stands on the heaviest 300 mm counts (S12.11).
     void theJointBearsWhatStandsOnIt() {
-        Bench b;
+        JudgeBench b;
         b.piece.hand = 0;
         b.piece.load.kgPerM = 0;
         b.piece.hangingMass = 0.9;
         b.piece.hangingY = 50;
         b.piece.load.items = {{"a", "", "", 4, 300_mm, 160_mm, 200_mm, true}};
-        const Check one = *test::check(judgeRail(b.piece, b.wall, b.screws()), "joint");
+        const Check one = *test::check(judgeSupport(b.piece, b.wall, b.screws()), "joint");
         // By hand: five fasteners 205 mm apart; 4 kg on 300 mm and its own 0.9 kg on 900 mm, on one share.
         const double share = (b.made.assembly.joint("base-back")->spots.back().at.x -
                               b.made.assembly.joint("base-back")->spots.front().at.x)
@@ -240,17 +240,17 @@ class TestRail : public QObject {
         const double M = contents * (45 - 9) + own * (50 - 9);
         QVERIFY(std::abs(one.demand - std::hypot(M / 12, contents + own)) < 1e-6 * one.demand);
         b.piece.load.items.push_back({"b", "", "", 3, 640_mm, 160_mm, 200_mm, true});
-        const Check apart = *test::check(judgeRail(b.piece, b.wall, b.screws()), "joint");
+        const Check apart = *test::check(judgeSupport(b.piece, b.wall, b.screws()), "joint");
         QCOMPARE(apart.demand, one.demand);
         b.piece.load.items.back().x = 440_mm; // side by side they share a stretch
-        QVERIFY(test::check(judgeRail(b.piece, b.wall, b.screws()), "joint")->demand > one.demand * 1.3);
+        QVERIFY(test::check(judgeSupport(b.piece, b.wall, b.screws()), "joint")->demand > one.demand * 1.3);
     }
 
     void anchorsArePressedAndPulledThroughToo() {
-        Bench b;
+        JudgeBench b;
         b.piece.load.kgPerM = 4;
         b.piece.hand = 100;
-        const auto v = judgeRail(b.piece, b.wall, Bench::anchors());
+        const auto v = judgeSupport(b.piece, b.wall, JudgeBench::anchors());
         QVERIFY(v.feasible);
         QVERIFY(test::check(v, "wall_crush"));
         const Check* through = test::check(v, "anchor_pull_through");
@@ -261,35 +261,35 @@ class TestRail : public QObject {
     }
 
     void droopCreepsOnlyWithWhatStays() {
-        Bench b;
+        JudgeBench b;
         b.piece.load.kgPerM = 20;
-        const auto stays = judgeRail(b.piece, b.wall, b.screws());
+        const auto stays = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(std::abs(stays.droopLong / stays.droopNow - 2.2) < 1e-9);
         b.piece.load.lineSustained = false;
-        const auto goes = judgeRail(b.piece, b.wall, b.screws());
+        const auto goes = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(std::abs(goes.droopNow - stays.droopNow) < 1e-12);
         QVERIFY(goes.droopLong < 1.4 * goes.droopNow); // only its own weight creeps
     }
 
     void anEmptyLedgeStillHasACapacity() {
-        Bench b;
+        JudgeBench b;
         b.piece.load.kgPerM = 0;
-        auto v = judgeRail(b.piece, b.wall, b.screws());
+        auto v = judgeSupport(b.piece, b.wall, b.screws());
         findCapacity(v, b.piece, b.wall);
         QVERIFY(v.carryKg > 5);
         QVERIFY(!v.carryGoverns.empty());
     }
 
     void anchorsAreForLightThingsOnly() {
-        Bench b;
+        JudgeBench b;
         b.piece.load.kgPerM = 4;
-        const auto light = judgeRail(b.piece, b.wall, Bench::anchors());
+        const auto light = judgeSupport(b.piece, b.wall, JudgeBench::anchors());
         QVERIFY(light.feasible);
         QVERIFY(light.x.size() >= 3);
         QVERIFY(light.verdict.grade >= Grade::C);
         QVERIFY(!test::check(light, "anchors")->cautions.empty());
         b.piece.load.kgPerM = 12;
-        const auto heavy = judgeRail(b.piece, b.wall, Bench::anchors());
+        const auto heavy = judgeSupport(b.piece, b.wall, JudgeBench::anchors());
         QVERIFY(!heavy.feasible);
         QVERIFY(heavy.refusal.find("up to 10 kg (22 lb) all in") != std::string::npos);
     }
@@ -304,11 +304,11 @@ class TestRail : public QObject {
     }
 
     void theLightestScrewThatHoldsComesFirst() {
-        Bench b;
-        const auto ranked = rankRail(b.piece, b.wall, catalog(), true);
+        JudgeBench b;
+        const auto ranked = rankSupports(b.piece, b.wall, catalog(), true);
         QCOMPARE(ranked.size(), supportOptions(*b.piece.assembly, catalog(), true, nullptr).size());
         QCOMPARE(ranked.front().verdict.status, Status::holds);
-        QVERIFY(ranked.front().option.kind == RailSupport::studs);
+        QVERIFY(ranked.front().option.ground == Ground::studs);
         bool refusedSeen = false;
         for (const auto& v : ranked) {
             QVERIFY(!(refusedSeen && v.feasible)); // refused ones last
@@ -317,12 +317,12 @@ class TestRail : public QObject {
     }
 
     void amongThoseThatFailTheNearestMissLeads() {
-        Bench b;
+        JudgeBench b;
         b.piece.hand = 900;
-        const auto ranked = rankRail(b.piece, b.wall, catalog(), true);
+        const auto ranked = rankSupports(b.piece, b.wall, catalog(), true);
         double last = 0;
         for (const auto& v : ranked)
-            if (v.feasible && v.verdict.status == Status::fails && v.option.kind == RailSupport::studs &&
+            if (v.feasible && v.verdict.status == Status::fails && v.option.ground == Ground::studs &&
                 v.option.second == 0 && !v.option.hanger) {
                 QVERIFY(v.verdict.utilisation >= last - 1e-9);
                 last = v.verdict.utilisation;
@@ -331,46 +331,46 @@ class TestRail : public QObject {
     }
 
     void aRuleThatIsMetDoesNotGovern() {
-        Bench b;
-        const auto v = judgeRail(b.piece, b.wall, b.screws("m6"));
+        JudgeBench b;
+        const auto v = judgeSupport(b.piece, b.wall, b.screws("m6"));
         QVERIFY(used(v, "penetration") > v.verdict.utilisation);
         QVERIFY(v.verdict.governs != "penetration");
     }
 
     void theBaseUnderTheRailLeansOnTheWall() {
-        Bench b;
+        JudgeBench b;
         b.piece.hand = 220;
-        const auto under = judgeRail(b.piece, b.wall, b.screws());
+        const auto under = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(test::check(under, "joint")->working.formula.find("bears on the wall") != std::string::npos);
         b.piece.joinedFromBelow = false; // behind the base nothing leans
-        const auto behind = judgeRail(b.piece, b.wall, b.screws());
+        const auto behind = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(used(behind, "joint") > used(under, "joint"));
         QVERIFY(test::check(behind, "joint")->working.formula.find("1.5 M/z") != std::string::npos);
     }
 
     void strengthAboveABedIsUsedToSixTenths() {
-        Bench b;
+        JudgeBench b;
         b.piece.hand = 150;
-        const auto usual = judgeRail(b.piece, b.wall, b.screws());
+        const auto usual = judgeSupport(b.piece, b.wall, b.screws());
         b.piece.strengthLimit = 0.6;
-        const auto bed = judgeRail(b.piece, b.wall, b.screws());
+        const auto bed = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(std::abs(bed.verdict.utilisation - usual.verdict.utilisation / 0.6) < 1e-9);
     }
 
     void partsOnlyNailedBendSideBySide() {
-        Bench b;
+        JudgeBench b;
         b.piece.load.kgPerM = 20;
-        const double glued = judgeRail(b.piece, b.wall, b.screws()).sag.instant;
+        const double glued = judgeSupport(b.piece, b.wall, b.screws()).sag.instant;
         b.piece.section.glued = false;
-        const auto v = judgeRail(b.piece, b.wall, b.screws());
+        const auto v = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(v.sag.instant > 1.3 * glued);
         QVERIFY(!test::check(v, "glue_line"));
     }
 
     void aSectionWithoutPartsIsRefused() {
-        Bench b;
+        JudgeBench b;
         b.piece.section.parts.clear();
-        QVERIFY(!judgeRail(b.piece, b.wall, b.screws()).feasible);
+        QVERIFY(!judgeSupport(b.piece, b.wall, b.screws()).feasible);
     }
 };
 

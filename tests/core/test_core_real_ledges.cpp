@@ -100,7 +100,7 @@ class TestRealLedges : public QObject {
         QFETCH(Make, make);
         const Plan plan = test::planOf(make());
         QVERIFY(plan.blocked());
-        const RailVerdict* h = plan.pieces.front().hold();
+        const SupportVerdict* h = plan.pieces.front().hold();
         QVERIFY(!h->feasible || h->verdict.status == Status::fails);
     }
 
@@ -115,7 +115,7 @@ class TestRealLedges : public QObject {
     void eachAnchorIsSetItsOwnWay() {
         Project p = plugsInBrick();
         const Plan plan = test::planOf(p);
-        const RailVerdict& h = *plan.pieces.front().hold();
+        const SupportVerdict& h = *plan.pieces.front().hold();
         QCOMPARE(h.option.anchor->id, std::string("a12"));
         QVERIFY(h.verdict.standing.utilisation <= 0.8);
         for (const auto& m : plan.pieces.front().marks) {

@@ -100,11 +100,11 @@ std::size_t count(const Plan& p, const Finding& f) {
 }
 
 double strain(const Plan& p) {
-    const RailVerdict* h = p.pieces.front().hold();
+    const SupportVerdict* h = p.pieces.front().hold();
     return h && h->feasible ? h->verdict.utilisation : 1e9;
 }
 double hand(const Plan& p) {
-    const RailVerdict* h = p.pieces.front().hold();
+    const SupportVerdict* h = p.pieces.front().hold();
     return h && h->feasible && h->verdict.leaning ? h->verdict.leaning->utilisation : 1e9;
 }
 

@@ -1,7 +1,7 @@
 // What rods stand in beside bored studs: plates, strips, plugs, mortar; drills as one buys them.
 #include "assembly/drill_sizes.h"
 #include "support.h"
-#include "support/rods_work.h"
+#include "support/rods/rods_work.h"
 
 using namespace owl;
 
@@ -19,13 +19,13 @@ Project slabOn(RodWay way, const char* construction, double kgPerM = 8) {
     p.walls.front().coverThickness = Length::mm(12.5);
     return p;
 }
-const Check* checkOf(const RailVerdict& v, const char* id) {
+const Check* checkOf(const SupportVerdict& v, const char* id) {
     const auto it =
         std::find_if(v.checks.begin(), v.checks.end(), [&](const Check& c) { return c.id == id; });
     return it == v.checks.end() ? nullptr : &*it;
 }
 /// N mm at the support that turns most, by what stands there.
-double mostTurning(const RailVerdict& v) {
+double mostTurning(const SupportVerdict& v) {
     double M = 0;
     for (const auto& d : v.demands)
         M = std::max(M, d.turnStanding);
@@ -68,11 +68,12 @@ class TestRodBeds : public QObject {
         // S8.5: T = 1.5 M z/sum z^2 on two screws; the plate presses with C over its width and pressed depth.
         Project p = slabOn(RodWay::plate, "timber_stud_eu");
         const Plan plan = test::planOf(p);
-        const RailVerdict& v = *plan.pieces.front().hold();
+        const SupportVerdict& v = *plan.pieces.front().hold();
         QVERIFY2(v.feasible, v.refusal.c_str());
         const double M = mostTurning(v);
         const std::vector<double> z =
-            plateScrews(plan.pieces.front().assembly().rods->thickness.mm(), v.option.rod->d, *v.option.screw)
+            plateScrews(plan.pieces.front().assembly().seat<RodSeat>()->thickness.mm(), v.option.rod->d,
+                        *v.option.screw)
                 .z;
         const double sum = z[0] + z[1];
         const double sum2 = z[0] * z[0] + z[1] * z[1];
@@ -86,7 +87,7 @@ class TestRodBeds : public QObject {
     }
     void plugsAddTheirForceAndTheirMoment() {
         const Plan plan = test::planOf(slabOn(RodWay::plug, "concrete", 3));
-        const RailVerdict& v = *plan.pieces.front().hold();
+        const SupportVerdict& v = *plan.pieces.front().hold();
         QVERIFY2(v.feasible, v.refusal.c_str());
         double u = 0;
         for (const auto& d : v.demands)
@@ -103,12 +104,12 @@ class TestRodBeds : public QObject {
         // Its turn, 1.5 M/(K z^2) times the depth, is more than the same rods drop in studs of the same wood.
         Project p = slabOn(RodWay::strip, "timber_stud_eu", 4);
         const Plan plan = test::planOf(p);
-        const RailVerdict& v = *plan.pieces.front().hold();
+        const SupportVerdict& v = *plan.pieces.front().hold();
         QVERIFY2(v.feasible, v.refusal.c_str());
         const double M = mostTurning(v);
         const Screw& s = *v.option.screw;
         const double K = 25 * s.d * s.thread(v.pen, v.screwLength) / 2; // the cover is squeezed behind it
-        const double half = plan.pieces.front().assembly().rods->thickness.mm() / 2;
+        const double half = plan.pieces.front().assembly().seat<RodSeat>()->thickness.mm() / 2;
         const double turn = 1.5 * M / (K * half * half);
         QVERIFY2(v.droopNow > turn * 180 && v.droopNow < turn * 180 + 6,
                  qPrintable(QString("%1 %2").arg(v.droopNow).arg(turn * 180)));

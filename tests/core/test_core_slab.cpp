@@ -15,7 +15,7 @@ SlabParams& slab(Project& p) {
 const PiecePlan& first(const Plan& plan) {
     return plan.pieces.front();
 }
-const RailVerdict* support(const Plan& plan, const std::string& id) {
+const SupportVerdict* support(const Plan& plan, const std::string& id) {
     for (const auto& s : first(plan).supports)
         if (s.option.id == id)
             return &s;
@@ -42,7 +42,7 @@ class TestSlab : public QObject {
             const Plan plan = test::planOf(slabProject(units));
             const PiecePlan& pp = first(plan);
             QVERIFY(!plan.blocked());
-            QVERIFY(pp.hold()->option.kind == RailSupport::rodsStud);
+            QVERIFY(pp.hold()->option.id == "rods-stud");
             QVERIFY(pp.hold()->x.size() >= 2);
             QCOMPARE(pp.marks.size(), pp.hold()->x.size());
             QVERIFY(pp.assembly().find("rod-1") && pp.assembly().find("rod-1")->fromSupport);
@@ -64,7 +64,7 @@ class TestSlab : public QObject {
         p.pieces.front().place.anchor = Anchor::typed;
         p.pieces.front().place.x = 300_mm; // rods at 150 and 750
         const Plan plan = test::planOf(p);
-        const RailVerdict& v = *first(plan).hold();
+        const SupportVerdict& v = *first(plan).hold();
         QCOMPARE(v.x.size(), std::size_t(2));
         const double each = (first(plan).mass + 18) * gravity / 2;
         QVERIFY(std::abs(v.reactions[0] - each) < 0.05 && std::abs(v.reactions[1] - each) < 0.05);
@@ -86,7 +86,7 @@ class TestSlab : public QObject {
         slab(p).length = 1800_mm;
         p.walls.front().spacing = 400_mm;
         const Plan plan = test::planOf(p);
-        const RailVerdict& v = *first(plan).hold();
+        const SupportVerdict& v = *first(plan).hold();
         QVERIFY(v.x.size() >= 4);
         const SupportCase& end = v.cases[1]; // the hand at the left end
         QVERIFY(end.hand && *end.hand == 0);
@@ -251,7 +251,7 @@ class TestSlab : public QObject {
         Project p = slabProject();
         p.walls.front().construction = "concrete";
         Plan plan = test::planOf(p);
-        QVERIFY(first(plan).hold()->option.kind == RailSupport::rodsMasonry);
+        QVERIFY(first(plan).hold()->option.id == "rods-masonry");
         QVERIFY(first(plan).marks.front().into.find("oncrete") != std::string::npos);
         QVERIFY(support(plan, "rods-plug"));
         p.walls.front().construction = "aerated_block";

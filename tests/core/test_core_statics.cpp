@@ -2,7 +2,7 @@
 #include "support.h"
 
 #include "piece/ledge.h"
-#include "support/rail_statics.h"
+#include "support/judge/statics.h"
 
 #include <rapidcheck.h>
 
@@ -77,8 +77,8 @@ struct Rail {
     }
     Rail(const Rail&) = delete;
     Draft made;
-    RailPiece piece;
-    RailWall wall;
+    HeldPiece piece;
+    WallBehind wall;
 };
 
 } // namespace
@@ -135,13 +135,13 @@ class TestStatics : public QObject {
         r.piece.load.kgPerM = 6;
         r.piece.load.items = {{"a", "", "", 2, 100_mm, 300_mm, 100_mm, true},
                               {"b", "", "", 1, 700_mm, 200_mm, 100_mm, false}};
-        for (const auto& option : railOptions(catalog(), true, nullptr)) {
-            const auto scaled = judgeRail(r.piece, r.wall, option, 2.5);
-            RailPiece more = r.piece;
+        for (const auto& option : wallFixings(catalog(), true, nullptr)) {
+            const auto scaled = judgeSupport(r.piece, r.wall, option, 2.5);
+            HeldPiece more = r.piece;
             more.load.kgPerM *= 2.5;
             for (auto& i : more.load.items)
                 i.mass *= 2.5;
-            const auto loaded = judgeRail(more, r.wall, option);
+            const auto loaded = judgeSupport(more, r.wall, option);
             QCOMPARE(scaled.feasible, loaded.feasible);
             QCOMPARE(scaled.checks.size(), loaded.checks.size());
             for (std::size_t i = 0; i < scaled.checks.size(); ++i) {
@@ -155,14 +155,14 @@ class TestStatics : public QObject {
     void theCapacityIsWhereItJustHolds() {
         Rail r;
         r.piece.load.kgPerM = 5;
-        for (const auto& option : railOptions(catalog(), true, nullptr)) {
-            auto v = judgeRail(r.piece, r.wall, option);
+        for (const auto& option : wallFixings(catalog(), true, nullptr)) {
+            auto v = judgeSupport(r.piece, r.wall, option);
             findCapacity(v, r.piece, r.wall);
             if (!v.feasible || v.carryKg <= 0)
                 continue;
             const auto at = [&](double kg) {
                 double worst = 0;
-                const auto j = judgeRail(r.piece, r.wall, option, kg / 5);
+                const auto j = judgeSupport(r.piece, r.wall, option, kg / 5);
                 for (const auto& c : j.checks)
                     worst = std::max(worst, c.requirement && c.utilisation() <= 1 ? 0 : c.utilisation());
                 return j.feasible ? worst : 2;
@@ -179,7 +179,7 @@ class TestStatics : public QObject {
         Rail r;
         r.piece.load.kgPerM = 5;
         StaticsCache cache;
-        const RailStatics& first = cache.of(r.piece, {100, 500, 900}, 0);
+        const Statics& first = cache.of(r.piece, {100, 500, 900}, 0);
         QCOMPARE(&cache.of(r.piece, {100, 500, 900}, 0), &first);
         QVERIFY(&cache.of(r.piece, {100, 500, 900}, 50) != &first);
         QVERIFY(&cache.of(r.piece, {100, 900}, 0) != &first);
@@ -198,9 +198,9 @@ class TestStatics : public QObject {
     }
     void whatCannotBeSolvedSaysWhy() {
         Rail r;
-        QVERIFY(!railStatics(r.piece, {500}, 0).problem.empty()); // tips on one support
+        QVERIFY(!staticsOf(r.piece, {500}, 0).problem.empty()); // tips on one support
         r.piece.section.parts.clear();
-        QVERIFY(railStatics(r.piece, {100, 900}, 0).problem.find("no section") != std::string::npos);
+        QVERIFY(staticsOf(r.piece, {100, 900}, 0).problem.find("no section") != std::string::npos);
     }
 };
 

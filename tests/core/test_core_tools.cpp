@@ -126,7 +126,7 @@ class TestTools : public QObject {
             for (const auto& s : plan.pieces.front().supports)
                 if (s.option.id == "anchors")
                     return s;
-            return RailVerdict();
+            return SupportVerdict();
         };
         const auto asked = [](const Plan& plan) {
             return std::any_of(plan.findings.begin(), plan.findings.end(),

@@ -34,7 +34,7 @@ class TestWallBox : public QObject {
             const Plan plan = test::planOf(boxProject(units));
             QVERIFY(!plan.blocked());
             const PiecePlan& pp = first(plan);
-            QVERIFY(pp.hold()->option.kind == RailSupport::studs && pp.hold()->x.size() >= 2);
+            QVERIFY(pp.hold()->option.ground == Ground::studs && pp.hold()->x.size() >= 2);
             QVERIFY(pp.hold()->verdict.status == Status::holds || pp.hold()->verdict.status == Status::tight);
         }
     }
@@ -291,7 +291,7 @@ class TestWallBox : public QObject {
         Project p = with("hang=cleat rail_height=140 back=let_in");
         const Plan plan = test::planOf(p);
         const PiecePlan& pp = first(plan);
-        const RailVerdict& hold = *pp.hold();
+        const SupportVerdict& hold = *pp.hold();
         QVERIFY2(hold.feasible, hold.refusal.c_str());
         QVERIFY(hold.option.hanger && hold.option.hanger->kind == HangerKind::cleat);
         for (const auto& s : pp.supports) // no plain screw reaches through the hollow
@@ -365,12 +365,12 @@ class TestWallBox : public QObject {
         QVERIFY(a.joint("rail-left") && !a.joint("rail-right"));
         for (const auto& m : a.member.rects)
             QVERIFY(m.part != "rail");
-        const RailVerdict* whole = first(all).hold();
-        const RailVerdict* part = first(some).hold();
+        const SupportVerdict* whole = first(all).hold();
+        const SupportVerdict* part = first(some).hold();
         QVERIFY(whole && part && part->feasible);
         for (double x : part->x)
             QVERIFY(x <= (r.at.x + r.size.x).mm());
-        const auto most = [](const RailVerdict& v) {
+        const auto most = [](const SupportVerdict& v) {
             double out = 0;
             for (const auto& d : v.demands)
                 out = std::max(out, d.shearStanding);
@@ -456,7 +456,7 @@ class TestWallBox : public QObject {
         Project p = with("hang=rods thickness=40 height=160");
         const Plan plan = test::planOf(p);
         QVERIFY2(first(plan).hold()->feasible, first(plan).hold()->refusal.c_str());
-        QVERIFY(isRods(first(plan).hold()->option.kind));
+        QVERIFY(first(plan).hold()->option.id.starts_with("rods"));
         const Part* bottom = first(plan).assembly().find("bottom");
         QVERIFY(std::any_of(bottom->holes.begin(), bottom->holes.end(),
                             [](const Hole& h) { return h.purpose.starts_with("rod"); }));
@@ -466,7 +466,7 @@ class TestWallBox : public QObject {
         p.pieces.front().hold.support = "rods-plate";
         const PiecePlan pp = first(test::planOf(p));
         const Part* bottom = pp.assembly().find("bottom");
-        QVERIFY(pp.hold()->feasible && pp.hold()->option.kind == RailSupport::rodsPlate);
+        QVERIFY(pp.hold()->feasible && pp.hold()->option.id.starts_with("rods-plate"));
         QVERIFY(std::any_of(bottom->features.begin(), bottom->features.end(),
                             [](const Feature& f) { return f.text.find("plates") != std::string::npos; }));
         for (const auto& q : pp.assembly().parts)

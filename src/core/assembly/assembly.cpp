@@ -126,13 +126,8 @@ void shift(Assembly& a, const Vec& by) {
 
 void moveOut(Assembly& a, Length by) {
     shift(a, {Length(), by, Length()});
-    if (a.braces)
-        a.braces->face += by;
-    if (a.frame) {
-        a.frame->face += by;
-        a.frame->tip += by;
-        a.frame->thingY += by;
-    }
+    for (Seat& seat : a.seats)
+        std::visit([by](auto& s) { s.move(by, Length()); }, seat);
     a.depth += by;
     a.standOff += by;
 }
@@ -141,12 +136,8 @@ void moveUp(Assembly& a, Length by) {
     shift(a, {Length(), Length(), by});
     for (auto& z : a.wallRows)
         z += by;
-    if (a.rods)
-        a.rods->z += by;
-    if (a.cavity) {
-        a.cavity->z0 += by;
-        a.cavity->z1 += by;
-    }
+    for (Seat& seat : a.seats)
+        std::visit([by](auto& s) { s.move(Length(), by); }, seat);
     a.height += by;
 }
 

@@ -1,7 +1,10 @@
 #pragma once
 // Parts, the joints between them, and where the piece may be screwed to the wall.
 
+#include "assembly/member.h"
 #include "assembly/part.h"
+#include "assembly/plug_way.h"
+#include "assembly/seats.h"
 
 #include <array>
 #include <optional>
@@ -12,13 +15,6 @@ namespace owl {
 
 enum class Joinery { screwsGlue, dowels, tongueGroove, nailsGlue, glue, lagsGlue, screws, dry, pocketScrews };
 const char* joineryName(Joinery j); ///< 'screws and glue' ..
-
-/// What covers the heads of screws that show.
-enum class PlugWay {
-    filled, ///< wood filler
-    bought, ///< plugs as sold
-    cut     ///< with a plug cutter from the piece's own offcuts
-};
 
 /// One fastener of a joint: where it enters, in the piece's coordinates.
 struct FastenerSpot {
@@ -65,18 +61,6 @@ struct Joint {
     double gap = 0;            ///< mm between the parts
     bool glued = true;
     std::vector<Fastener> fasteners; ///< what `spots` came to
-};
-
-/// Rectangles that bend together along the piece.
-struct Member {
-    struct Rect {
-        std::string part;
-        double b = 0, h = 0, z = 0, y = 0; ///< mm: width, height, lower edge, rear edge
-    };
-    std::vector<Rect> rects;
-    bool glued = true;
-    double glueLineZ = 0, glueLineWidth = 0; ///< mm; width 0 = no glue line to check
-    std::string words;                       ///< 'base, back rail and lip glued into one section'
 };
 
 /// Parts that are ripped from one board.
@@ -126,126 +110,6 @@ struct Dimension {
     double side = 1;       ///< on which side of the piece it stands best: +1 right, below; -1 left, above
 };
 
-/// A thick board whose back edge takes rods, and what was asked of them.
-struct RodSeat {
-    std::string kind = "auto";      ///< 'auto', 'stud', 'plate', 'strip', 'masonry', 'plug'
-    std::string material = "steel"; ///< as in the catalogue's rods
-    Length d;                       ///< 0: as thick as needed
-    int count = 0;                  ///< 0: one a stud, or as many as are usual
-    Length inset;                   ///< from the ends to the outer rods; 0: where they carry best
-    Length inShelf, inWall;         ///< depth of the holes; 0: usual
-    Length play;                    ///< holes over the rod's size
-    bool glued = false;
-    Length thickness, depth, z; ///< of the wood; height of its middle
-    Length strip;               ///< thickness of a strip at the wall that takes the rods
-};
-
-/// A frame held out from the wall part: its arms are cantilevers from that part's face (S9.3).
-struct FrameSeat {
-    std::vector<Length> x;    ///< middles of the arms
-    Length face, tip;         ///< from the wall to the part's face, to the end of the arms
-    Length wide, high;        ///< section of an arm
-    Length low;               ///< their lower edge in the piece
-    std::vector<Length> lags; ///< of its lag screws above its lower edge, upwards
-    std::string plate;        ///< a glass top on the arms; empty: none
-    bool toughened = true;    ///< that glass
-    double steady = 0;        ///< Hz wanted, for things that must not shake; 0: no matter
-    Length thingY;            ///< where such a thing stands, from the wall
-};
-
-/// A case that stands on the floor: its feet are lines along the depth, one at each end.
-struct FloorSeat {
-    Length x0, x1;     ///< the two lines, outermost
-    Length y0, y1;     ///< from its rear foot to its front foot
-    bool tied = false; ///< its wall part is screwed to the wall, so that it cannot tip
-};
-
-/// A strip on a wall that a board rests on: the piece's own wall, or one beside it.
-struct LedgerSeat {
-    std::string to = "wall";  ///< as mounts name walls
-    std::string part;         ///< the strip
-    Vec3 origin;              ///< the corner on the wall's face from which its studs are counted, mm
-    Vec3 along, out;          ///< away from that corner, and out of the wall; length 1
-    Length from, until;       ///< the strip, along
-    Length low;               ///< its lower edge
-    std::vector<Length> rows; ///< heights of its fixings, upwards; anchors take the uppermost
-    Length through;           ///< wood that they pass
-    bool bare = false;        ///< it lies on bare studs: the cover is opened there
-    bool rods =
-        false;   ///< no strip: rods out of this wall go into the boards; `through` is the boards' thickness
-    Length play; ///< of the holes for them
-    std::vector<std::pair<Length, Length>> hidden; ///< stretches of it that no driver reaches
-    std::vector<std::string> packings; ///< pieces between strip and wall, one at each place in `packedAt`
-    std::vector<Length> packedAt;
-    Length packed; ///< their thickness
-};
-
-/// What bends between ledgers: the front of the board, or a rail under it.
-struct BentFront {
-    std::string words;   ///< 'a strip of 110 mm along its front edge'
-    std::string moment;  ///< how its bending moment is found, as the working shows it
-    std::string assumed; ///< what that takes for granted
-    Length span;      ///< between what holds it, or out to its free end; 0: a corner that turns, no sag told
-    int free = 0;     ///< -1: nothing holds its left end, 1: its right end
-    double share = 1; ///< of what the piece carries in all
-    double perLoad = 0; ///< mm: bending moment for each N of that
-    double perHand = 0; ///< mm: for each N of a hand
-    std::vector<Member::Rect> section;
-    double grainTurned = 0; ///< degrees between its grain and its span
-};
-
-/// One step of putting a piece together on its walls.
-struct WallStage {
-    std::string id, title, text;
-    std::vector<std::string> tools;
-    double minutes = 15;
-};
-
-/// What rests on ledgers on two or three walls (S9.6, S9.7).
-struct LedgersSeat {
-    std::vector<LedgerSeat> on;
-    Length leg1,
-        leg2; ///< an L cleat: three points, its ends and the corner (S9.6); 0: more than that hold it
-    std::vector<std::string> captures; ///< joints that keep it from lifting
-    std::vector<Vec3> hands;           ///< where a hand presses on its front
-    std::optional<BentFront> front;
-    bool alcove =
-        false; ///< strips run from the back to a front beam: the shares of S9.7 are looked at as well
-    std::string word = "ledger";   ///< what the strips are called
-    std::vector<WallStage> stages; ///< the first fixes the strips, the last leaves it hanging
-};
-
-/// How a case keeps its right angles when something pushes at its top along the wall (S11.3).
-struct Stiffening {
-    std::string panel;               ///< the back panel; empty: rails do it
-    std::vector<std::string> joints; ///< that fix the panel, or of the rails' ends
-    Length width, height;            ///< of the case
-};
-
-/// Braces under a top that are screwed to it and to the rail behind them: they take its turning (S9.8).
-struct BraceSeat {
-    std::vector<Length> x; ///< middles
-    Length face;           ///< the rail's face, from the wall
-    Length out, down;      ///< to the outermost screw in the top, to the lowest in the rail
-    std::string top, back; ///< the joints of one of them with top and rail
-};
-
-/// A hollow that slides over a ledger with arms, and what was asked of them.
-struct CavitySeat {
-    Length x0, x1, y1, z0, z1;       ///< its clear room, open to the wall
-    Length frame;                    ///< thickness of the boards that ledger and arms are cut from
-    Length spacing;                  ///< of the arms, at most
-    Length clearance;                ///< below the arms, and beside the ledger
-    PlugWay plugs = PlugWay::filled; ///< over screws from above
-    std::string plugWood;            ///< what plugs are of
-    std::string fix;                 ///< 'above', 'below', 'none': screws that keep the box on
-    int rows = 1;                    ///< of ledger screws
-    std::string top, bottom;         ///< the skins
-    Length topThickness, bottomThickness;
-    std::vector<std::pair<Length, Length>> below; ///< what stands under it at the wall: middle, half width
-    std::vector<Length> keepFree; ///< places along it where no arm may be: a cable goes down there
-};
-
 struct Assembly {
     Assembly();
     ~Assembly();
@@ -278,13 +142,7 @@ struct Assembly {
     Length standsOut;         ///< into the room, where that is less than its depth: a shelf across a corner
     Length carried;           ///< length of the longest thing that the shop puts together; 0: the whole
     Length standOff;          ///< how far what holds it keeps it from the wall
-    std::optional<RodSeat> rods;
-    std::optional<CavitySeat> cavity;
-    std::optional<BraceSeat> braces;
-    std::optional<FloorSeat> floor;
-    std::optional<FrameSeat> frame;
-    std::optional<Stiffening> stiff;
-    std::optional<LedgersSeat> ledgers;
+    std::vector<Seat> seats;
     std::string wallPart;            ///< the part that lies against the wall and takes its screws
     std::string carryingJoint;       ///< the joint that hangs everything else on that part; may be empty
     PlugWay plugs = PlugWay::filled; ///< over heads that show
@@ -292,6 +150,13 @@ struct Assembly {
     std::vector<FromOneBoard> together;
     std::vector<Dimension> dimensions;
     std::string shapedTogether; ///< id of a feature that is made when its part is glued to the others
+    /// Its seat of that sort; null: it has none.
+    template <typename S> [[nodiscard]] const S* seat() const {
+        for (const Seat& s : seats)
+            if (const S* mine = std::get_if<S>(&s))
+                return mine;
+        return nullptr;
+    }
     [[nodiscard]] const Part* find(const std::string& id) const;
     [[nodiscard]] const Joint* joint(const std::string& id) const;
 };

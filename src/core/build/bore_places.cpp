@@ -16,7 +16,7 @@ bool BorePlaces::inPanel(const Part& p) {
 }
 /// A part that lies across the piece, or along another wall.
 bool BorePlaces::isTurned(const Part& p) const {
-    return std::abs(p.pose.along.x) < 0.999 && a_.ledgers && !inPanel(p);
+    return std::abs(p.pose.along.x) < 0.999 && a_.seat<LedgersSeat>() && !inPanel(p);
 }
 /// Along the part from its left end, along a panel from the corner of the walls.
 Length BorePlaces::along(const Part& p, const Hole& h) const {

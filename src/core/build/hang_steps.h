@@ -1,24 +1,12 @@
 #pragma once
+// What hanging any piece has in common; the stages are the support's own (support/support.h).
+
 #include "build/steps.h"
 #include "hang/marks.h"
 
 namespace owl {
 
-/// A stage of what is built on its walls: its words, and what comes in.
-struct HangStage {
-    WallStage say;
-    std::vector<std::string> adds, joins, shapes; ///< shapes: what is scribed there
-    bool tight = false; ///< once what the shop made stands there, only a short driver has room
-};
-
-/// What keeps rods in the wall.
-enum class RodBed {
-    snug,   ///< a bored stud
-    resin,  ///< masonry, bored wider
-    plugged ///< eccentric plugs in masonry
-};
-
-/// What hanging needs to know beyond the marks.
+/// What hanging needs to know.
 struct HangInput {
     std::string piece;
     const Assembly* assembly = nullptr;
@@ -26,30 +14,30 @@ struct HangInput {
     std::vector<WallMark> marks;
     const Screw* screw = nullptr; ///< null for anchors
     const AnchorKind* anchor = nullptr;
-    double screwLength = 0; ///< mm
-    Length length;          ///< of the piece
-    double mass = 0;        ///< kg
-    std::string inTheWay;   ///< what keeps a straight driver off: 'lip'; empty: nothing
-    std::string way =
-        "rail"; ///< 'rail', 'rods', 'plates', 'strip', 'arms', 'cleat', 'keyhole', 'ring', 'eight'
-    const Hanger* hanger = nullptr; ///< what it hangs on
-    RodBed rodBed = RodBed::snug;
-    bool rodsGlued = false;         ///< in the piece, and in a stud
-    double keeperLength = 0;        ///< mm: screws low down that keep it on; 0: none
-    std::string keepersBehind;      ///< what stands in the way of a straight driver there
+    double screwLength = 0;         ///< mm
+    Length length;                  ///< of the piece
+    double mass = 0;                ///< kg
+    std::string inTheWay;           ///< what keeps a straight driver off: 'lip'; empty: nothing
     std::vector<std::string> adds;  ///< parts that come in at the wall
     std::vector<std::string> joins; ///< joints made there
-    std::vector<std::string> notes; ///< how they are made: what is put together of sections
-    bool tight = false;             ///< only a short driver has room for their screws
-    std::vector<std::string> early; ///< of these, those made before the piece goes on
+    std::vector<std::string> early; ///< welds among them: those are made before the piece goes on
     std::vector<std::string> plugs; ///< over the heads of those joints: parts, and joints of the same ids
-    std::vector<HangStage> stages;  ///< 'ledgers' only
     bool masonry = false;
     bool crumbles = false; ///< old plaster: a masonry bit goes through it first
     NumberStyle style;
+    /// True for what one pair of hands does not lift alone: longer than 1.5 m, or heavier than 20 kg.
+    [[nodiscard]] bool needsTwo() const { return length > Length::mm(1500) || mass > 20; }
+    /// A length as one reads it off a tape.
+    [[nodiscard]] std::string say(Length l) const { return formatLength(roundToTape(l, style), style); }
 };
-/// Marking and drilling the wall, then hanging: the first screw, the level, the rest. Nothing to hang on:
-/// none.
-std::vector<BuildStep> hangSteps(const HangInput& in, const Catalog& catalog);
+/// The marks drawn and drilled.
+BuildStep markAndDrill(const HangInput& in, const Catalog& catalog);
+/// '3 screws #10 × 3 in and the anchor beside the stud', or 'the anchors'.
+std::string wallScrewsOf(const HangInput& in);
+/// Adds to a step what the joints made in it ask for: screws and nails, their bits, where they go.
+void driveJoints(BuildStep& s, const std::vector<std::string>& joints, const HangInput& in,
+                 const Catalog& catalog);
+/// Plugs over the heads of screws that are driven at the wall. Nothing where there are none.
+void addPlugStep(const HangInput& in, std::vector<BuildStep>& out);
 
 } // namespace owl

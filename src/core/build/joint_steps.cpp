@@ -115,7 +115,8 @@ std::string JointStep::places() const {
         return out + fmt::format(" above the lower edge of the {}, {} from its {} edge", nameOf(j_.first),
                                  say(std::min(left, right)), left <= right ? "left" : "right");
     }
-    if (p && a_.ledgers && std::abs(p->pose.along.x) < 0.999) { // it lies along another wall, or across
+    if (p && a_.seat<LedgersSeat>() &&
+        std::abs(p->pose.along.x) < 0.999) { // it lies along another wall, or across
         for (const auto& f : j_.spots)
             out += (out.empty() ? "" : ", ") +
                    say(roundToTape(Length::mm(dot(mm(f.at) - p->pose.origin, p->pose.along)), in_.style));

@@ -212,7 +212,7 @@ class Steps : StepMaker {
         s.parts = s.fresh = allParts();
         s.tools = {"tape", "square", "pencil"};
         for (const auto& p : a_.parts) // what no joint brings in is there from the start
-            if (!p.fromSupport && !isPlug(p) && !(a_.ledgers && joinedAtWallOnly(a_, p)) &&
+            if (!p.fromSupport && !isPlug(p) && !(a_.seat<LedgersSeat>() && joinedAtWallOnly(a_, p)) &&
                 std::none_of(a_.joints.begin(), a_.joints.end(), [&](const Joint& j) {
                     return !j.atWall && (j.first == p.id || j.second == p.id);
                 }))
@@ -334,8 +334,8 @@ class Steps : StepMaker {
         if (std::any_of(a_.joints.begin(), a_.joints.end(),
                         [](const Joint& j) { return j.how == Joinery::dowels && !j.pinThrough; }))
             s.text += " What stands on dowels is marked now, and tried dry when its holes are bored.";
-        if (a_.cavity)
-            dummy(s, *a_.cavity);
+        if (a_.seat<CavitySeat>())
+            dummy(s, *a_.seat<CavitySeat>());
     }
 
     /// A cavity glued a hair too low takes no ledger, and nobody can plane it afterwards.

@@ -64,11 +64,11 @@ class WallJoint : public JointStep {
 
 bool boredBefore(const Assembly& a, const Joint& j) {
     const Part* first = a.find(j.first);
-    if (!j.atWall || a.floor || !first || j.screwId.empty() || j.fasteners.empty())
+    if (!j.atWall || a.seat<FloorSeat>() || !first || j.screwId.empty() || j.fasteners.empty())
         return false;
-    if (!a.ledgers)
+    if (!a.seat<LedgersSeat>())
         return true;
-    return std::any_of(a.ledgers->on.begin(), a.ledgers->on.end(),
+    return std::any_of(a.seat<LedgersSeat>()->on.begin(), a.seat<LedgersSeat>()->on.end(),
                        [&](const LedgerSeat& on) { return on.part == j.first; });
 }
 

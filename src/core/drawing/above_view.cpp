@@ -47,8 +47,8 @@ Drawing aboveView(const Project& project, const Plan& plan, const std::string& p
         return d;
     Pen pen(d);
     const Assembly& a = pp->assembly();
-    if (a.ledgers)
-        drawWalls(pen, *a.ledgers);
+    if (a.seat<LedgersSeat>())
+        drawWalls(pen, *a.seat<LedgersSeat>());
     std::vector<const Part*> parts;
     for (const auto& p : a.parts)
         if (!p.solid.empty())
@@ -72,7 +72,7 @@ Drawing aboveView(const Project& project, const Plan& plan, const std::string& p
                 ring.push_back(ring.front());
                 pen.line(std::move(ring), Tone::hidden, 1).dashed = true;
             }
-    if (const RailVerdict* hold = pp->hold(); hold && hold->feasible)
+    if (const SupportVerdict* hold = pp->hold(); hold && hold->feasible)
         for (const auto& m : hold->mounting.mounts)
             pen.circle({m.at.x, m.at.y}, 3, Tone::steel, Tone::paper).tip = m.kind;
     for (const auto& q : a.dimensions) {

@@ -36,7 +36,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     const double D = a.depth.mm();
     const double cover = pp->cover.mm(); // 0 where it is cut open behind the piece
     const double stud = wall->studDepth.mm();
-    const RailVerdict* h = pp->hold();
+    const SupportVerdict* h = pp->hold();
     const bool studs = h && h->feasible && h->option.atStuds();
     const double top = -46;
     const double bottom = H + 46;
@@ -49,18 +49,18 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
         pen.rect(-cover, top, cover, bottom - top, Tone::cover, Tone::outline).tip = "wall cover";
     // A case on its feet is cut where it is tied, everything else at its first support.
     const Mount* tie = nullptr;
-    if (h && h->feasible && a.floor)
+    if (h && h->feasible && a.seat<FloorSeat>())
         for (const auto& m : h->mounting.mounts)
             if (!tie && m.to == "wall")
                 tie = &m;
-    const bool supported = h && h->feasible && !h->x.empty() && !a.floor;
+    const bool supported = h && h->feasible && !h->x.empty() && !a.seat<FloorSeat>();
     paintSection(pen, a, tie ? tie->at.x : supported ? h->x.front() : a.length.mm() * 0.45, H);
     if (h && h->feasible) {
         for (const auto& m : h->mounting.mounts)
-            if ((a.floor ? &m == tie : m.support == 0) && m.kind != "rod" && m.kind != "rod_plug")
+            if ((a.seat<FloorSeat>() ? &m == tie : m.support == 0) && m.kind != "rod" && m.kind != "rod_plug")
                 drawScrew(pen, H - m.from.z, m.from.y, m.from.y - m.length, m.diameter);
         const double deep = h->pen > 0 ? h->pen : h->inWall;
-        if (studs && deep > 0 && !a.floor) {
+        if (studs && deep > 0 && !a.seat<FloorSeat>()) {
             pen.dimension({-cover - deep, bottom + 26}, {-cover, bottom + 26},
                           formatNumber(Length::mm(deep), project.style));
             auto& t = pen.text({-cover - deep / 2, bottom + 26}, "in the stud", Tone::soft, 11);
@@ -73,7 +73,7 @@ Drawing holdSection(const Project& project, const Plan& plan, const std::string&
     const double big = std::max(pp->hand.newton, load);
     const auto arrow = [&](double x, double force, Tone tone, const std::string& words) {
         const double len = 22 + 38 * force / std::max(1.0, big);
-        const double z = a.floor ? a.top.mm() : a.surfaceZ.mm();
+        const double z = a.seat<FloorSeat>() ? a.top.mm() : a.surfaceZ.mm();
         auto& l = pen.line({{x, H - z - 8 - len}, {x, H - z - 4}}, tone, 2.4);
         l.arrow = true;
         auto& t = pen.text({x, H - z - 8 - len}, words, tone, 11);
@@ -126,14 +126,14 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
     }
     for (const Part* p : fromBehind(a))
         drawPartFront(pen, *p, 0, H);
-    const RailVerdict* h = pp->hold();
-    if (h && h->feasible && (a.floor || a.ledgers))
+    const SupportVerdict* h = pp->hold();
+    if (h && h->feasible && (a.seat<FloorSeat>() || a.seat<LedgersSeat>()))
         for (const auto& m : h->mounting.mounts)
             if (m.to == "wall")
                 pen.circle({m.at.x, H - m.at.z}, 3.5, Tone::steel, Tone::paper).tip =
-                    a.floor ? "tie to the wall" : m.kind;
+                    a.seat<FloorSeat>() ? "tie to the wall" : m.kind;
     const auto elsewhere = [&](std::size_t i) { // it goes into another wall
-        return a.ledgers &&
+        return a.seat<LedgersSeat>() &&
                std::any_of(h->mounting.mounts.begin(), h->mounting.mounts.end(), [&](const Mount& m) {
                    return m.to != "wall" && m.support == static_cast<int>(i);
                });
@@ -142,7 +142,7 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
         for (std::size_t i = 0; i < h->x.size(); ++i) {
             if (elsewhere(i))
                 continue;
-            if (!a.floor && !a.ledgers)
+            if (!a.seat<FloorSeat>() && !a.seat<LedgersSeat>())
                 for (double z : h->rows)
                     pen.circle({h->x[i], H - z}, 3.5, Tone::steel, Tone::paper).tip = "wall screw";
             auto& t = pen.text({h->x[i], H + reach * 0.5}, formatForce(h->reactions[i], project.style),
@@ -150,9 +150,9 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
             t.bold = true;
             t.tip = "carried here by what stands on it";
         }
-    if (h && h->feasible && a.ledgers) { // and what the walls beside it carry
+    if (h && h->feasible && a.seat<LedgersSeat>()) { // and what the walls beside it carry
         double line = H + reach * 0.5;
-        for (const auto& on : a.ledgers->on) {
+        for (const auto& on : a.seat<LedgersSeat>()->on) {
             double all = 0;
             for (std::size_t i = 0; i < h->x.size(); ++i)
                 if (std::any_of(h->mounting.mounts.begin(), h->mounting.mounts.end(), [&](const Mount& m) {
@@ -179,7 +179,7 @@ Drawing holdFront(const Project& project, const Plan& plan, const std::string& i
 Drawing sagCurve(const Project& project, const Plan& plan, const std::string& id) {
     Drawing d;
     const PiecePlan* pp = plan.find(id);
-    const RailVerdict* h = pp ? pp->hold() : nullptr;
+    const SupportVerdict* h = pp ? pp->hold() : nullptr;
     if (!h || !h->feasible || h->sag.later.empty())
         return d;
     Pen pen(d);
@@ -208,7 +208,8 @@ Drawing sagCurve(const Project& project, const Plan& plan, const std::string& id
     later.dashed = true;
     later.tip = "in years";
     // A case on its feet shows one of its boards, held at its ends.
-    const bool board = pp->assembly().floor.has_value() || pp->assembly().ledgers.has_value();
+    const bool board =
+        pp->assembly().seat<FloorSeat>() != nullptr || pp->assembly().seat<LedgersSeat>() != nullptr;
     for (double x : board ? std::vector{h->worst.x0, h->worst.x1} : h->x)
         pen.polygon({{x, 0}, {x - L * 0.008, L * 0.016}, {x + L * 0.008, L * 0.016}}, Tone::steel);
     auto& t1 = pen.text({0, -L * 0.02}, fmt::format("now {}", formatSmall(h->sag.instant, project.style)),

@@ -45,7 +45,7 @@ class MiddleLines {
     void draw() {
         for (const auto& j : a_.joints) {
             const Part* first = a_.find(j.first);
-            if (a_.ledgers && (j.atWall || !first || !first->grainAlongPiece()))
+            if (a_.seat<LedgersSeat>() && (j.atWall || !first || !first->grainAlongPiece()))
                 continue; // made on the walls, or along another one
             if (!first || j.fasteners.empty() || j.fasteners.front().kind == "dowel" || !oneLine(j))
                 continue;

@@ -17,7 +17,7 @@ class WallDimensions {
         if (!fromCorner(piece.params)) // what is fitted to its corner has no place along the wall
             along(plan, piece, pp);
         const double up = x0 > 300 ? x0 - 90 : x1 + 90 < W_ ? x1 + 90 : x0 + 60;
-        if (!pp.assembly().floor)
+        if (!pp.assembly().seat<FloorSeat>())
             pen_.dimension({up, H_}, {up, y(pp.bottom)}, say(pp.bottom), "place.z");
         aboveFurniture(pp);
         if (piece.place.anchor == Anchor::furnitureCentre && piece.place.follow.how == FollowHow::none) {

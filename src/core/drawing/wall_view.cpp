@@ -347,9 +347,9 @@ class WallPainter {
 
     /// What a piece on another wall has here: its strip, and the holes for it.
     void guest(const Piece& piece, const PiecePlan& pp) {
-        if (!pp.assembly().ledgers || piece.wall == wall_->id)
+        if (!pp.assembly().seat<LedgersSeat>() || piece.wall == wall_->id)
             return;
-        const auto& seats = pp.assembly().ledgers->on;
+        const auto& seats = pp.assembly().seat<LedgersSeat>()->on;
         for (std::size_t i = 0; i < seats.size() && i < pp.ledgerWalls.size(); ++i) {
             if (seats[i].to == "wall" || pp.ledgerWalls[i].wall != wall_->id)
                 continue;

@@ -206,7 +206,7 @@ std::string placeState(const Project& project, const PiecePlan& pp) {
 }
 
 std::string holdState(const PiecePlan& pp) {
-    const RailVerdict* h = pp.hold();
+    const SupportVerdict* h = pp.hold();
     if (!pp.made.makeable())
         return "cannot be made";
     if (!h || !h->feasible)

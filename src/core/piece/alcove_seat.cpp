@@ -82,7 +82,7 @@ void AlcoveBuilder::describeRest() {
     a.wallRight = Length::mm(b1);
     a.wallRows = rows;
     a.wallThrough = Length::mm(ft_);
-    a.ledgers = std::move(seat);
+    a.seats.emplace_back(std::move(seat));
     a.dimensions = {{{0, 0, 0}, {W_, 0, 0}, Dimension::In::front, "length", 1},
                     {{0, 0, top}, {0, D_, top}, Dimension::In::section, "depth", -1}};
     a.dimensions.push_back({{0, 0, top}, {W_, 0, top}, Dimension::In::top, "length", 1});

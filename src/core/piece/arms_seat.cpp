@@ -101,7 +101,7 @@ void ArmsBuilder::seatArms(CavitySeat c, const ArmsAsk& ask) {
     a.wallThrough = ask.frame;
     a.wallLeft = c.x0 + c.clearance;
     a.wallRight = c.x1 - c.clearance;
-    a.cavity = std::move(c);
+    a.seats.emplace_back(std::move(c));
 }
 
 } // namespace owl

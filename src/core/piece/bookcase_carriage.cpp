@@ -146,7 +146,7 @@ class BookcaseCarriage : BookcaseWork {
             s.joints = {"back-left", "back-right"};
         }
         if (!s.joints.empty())
-            d_.assembly.stiff = std::move(s);
+            d_.assembly.seats.emplace_back(std::move(s));
     }
 
     void atTheWall() {
@@ -183,7 +183,7 @@ class BookcaseCarriage : BookcaseWork {
         f.y0 = frame ? part("frame-back")->bounds().at.y : s_.notchHigh > Length() ? p_.notchDepth : s_.sideY;
         f.y1 = frame ? part("frame-front")->bounds().at.y + s_.t : p_.depth;
         f.tied = part("rail") != nullptr;
-        d_.assembly.floor = f;
+        d_.assembly.seats.emplace_back(f);
     }
 
     void hung() {

@@ -39,7 +39,7 @@ class BraceJoiner : KindBuilder {
         seat.down = w_.p.railHeight - back.spots.back().at.z;
         seat.top = top.id;
         seat.back = back.id;
-        d_.assembly.braces = seat;
+        d_.assembly.seats.emplace_back(seat);
     }
 
   private:

@@ -86,7 +86,7 @@ void CornerBuilder::ledgers() {
     hands(seat);
     front(seat);
     seat.stages = stages();
-    d_.assembly.ledgers = std::move(seat);
+    d_.assembly.seats.emplace_back(std::move(seat));
 }
 
 LedgerSeat CornerBuilder::rodWall() const {

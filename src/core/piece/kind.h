@@ -45,8 +45,8 @@ struct MakeContext {
     /// Middles of the outlets of its wall, from the piece's lower left corner: the one chosen for what stands
     /// on it, else all.
     std::vector<Vec> outlets;
-    /// What holds it, once that is known: 'rods-plate', 'arms' ..; empty the first time.
-    std::string support;
+    /// What its support asks of it, once that is known: recesses for plates, a strip off its back.
+    bool recesses = false, strip = false;
     std::vector<Length> mountX; ///< where, from the piece's left end
 };
 

@@ -27,7 +27,7 @@ class MantelBuilder : ArmsBuilder {
         } else {
             layers();
         }
-        if (!hollow() && ctx_.support.starts_with("rods-plate"))
+        if (!hollow() && ctx_.recesses)
             recessPlates(d_.assembly.parts, ctx_.mountX, high_.mm(), (z0_ + high_ / 2).mm(), ctx_);
         shapeEdges();
         beamJoints();
@@ -397,7 +397,7 @@ class MantelBuilder : ArmsBuilder {
         r.depth = D_;
         r.z = z0_ + high_ / 2;
         a.wallRows = {r.z};
-        a.rods = r;
+        a.seats.emplace_back(r);
         a.member.rects = {{a.parts.front().id, std::max(1.0, D_.mm() - bored()), high_.mm(), z0_.mm(), 0}};
         a.member.words = p_.build == MantelBuild::solid ? "one timber" : "layers glued into one section";
     }

@@ -3,7 +3,7 @@
 #include "measure/words.h"
 #include "piece/board_joint.h"
 #include "piece/case_builder.h"
-#include "support/arms.h"
+#include "support/arms/arms.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -317,7 +317,7 @@ class PlatformBuilder : CaseBuilder {
         f.toughened = p_.toughened;
         f.steady = p_.steady == PlatformSteady::any ? 0 : p_.steady == PlatformSteady::quiet ? 8 : 12;
         f.thingY = rear_ + std::min(p_.thingDeep, std::max(1_mm, p_.depth - rear_)) / 2;
-        a.frame = f;
+        a.seats.emplace_back(f);
         if (p_.top != PlatformTop::glass)
             a.spans.push_back(
                 {"top", {"top"}, {arms_.front(), arms_.back()}, p_.depth - rear_, p_.topThickness, {}, {}});

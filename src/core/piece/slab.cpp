@@ -65,7 +65,7 @@ class SlabBuilder : KindBuilder {
                 .cures.push_back(to("Strip", "strip", 40_mm));
     }
 
-    [[nodiscard]] bool stripInUse() const { return p_.rods == RodWay::strip || ctx_.support == "rods-strip"; }
+    [[nodiscard]] bool stripInUse() const { return p_.rods == RodWay::strip || ctx_.strip; }
 
     void sizes() {
         Assembly& a = d_.assembly;
@@ -87,7 +87,7 @@ class SlabBuilder : KindBuilder {
     }
 
     void boards() {
-        const Length rear = stripInUse() && ctx_.support == "rods-strip" ? p_.strip : Length();
+        const Length rear = ctx_.strip ? p_.strip : Length();
         const Length wide = p_.depth - rear;
         const std::string lengthWhy = fmt::format("length {} is the slab's", say(p_.length));
         const auto add = [&](std::string id, std::string name, Length w, Length t, Length y, Length z,
@@ -145,7 +145,7 @@ class SlabBuilder : KindBuilder {
 
     void shapes() {
         auto& parts = d_.assembly.parts;
-        if (ctx_.support.starts_with("rods-plate"))
+        if (ctx_.recesses)
             recessPlates(parts, ctx_.mountX, p_.thickness.mm(), p_.thickness.mm() / 2, ctx_);
         if (!p_.waney.empty())
             waney();
@@ -259,20 +259,11 @@ class SlabBuilder : KindBuilder {
         a.surfaceZ = a.top = p_.thickness;
         static constexpr const char* ways[] = {"auto", "stud", "plate", "strip", "masonry", "plug"};
         static constexpr const char* metals[] = {"steel", "stainless", "aluminium", "hardwood"};
-        a.rods = RodSeat{ways[static_cast<int>(p_.rods)],
-                         metals[static_cast<int>(p_.rodMetal)],
-                         p_.rodD,
-                         p_.rodCount,
-                         p_.rodInset,
-                         p_.rodInShelf,
-                         p_.rodInWall,
-                         p_.rodPlay,
-                         p_.rodsGlued,
-                         p_.thickness,
-                         p_.depth,
-                         mid,
-                         p_.build == SlabBuild::oneBoard ? p_.strip : Length()};
-        if (ctx_.support == "rods-strip" && a.parts.size() == 1)
+        a.seats.emplace_back(RodSeat{ways[static_cast<int>(p_.rods)], metals[static_cast<int>(p_.rodMetal)],
+                                     p_.rodD, p_.rodCount, p_.rodInset, p_.rodInShelf, p_.rodInWall,
+                                     p_.rodPlay, p_.rodsGlued, p_.thickness, p_.depth, mid,
+                                     p_.build == SlabBuild::oneBoard ? p_.strip : Length()});
+        if (ctx_.strip && a.parts.size() == 1)
             a.together.push_back({{"strip", "shelf"}, p_.depth + ctx_.kerf});
         // The section: what is left of a waney board counts as its mean width.
         double volume = 0;

@@ -26,7 +26,7 @@ class BoxBuilder : BoxWork {
         bevelFronts();
         const BoxWith with{p_, ctx_, catalog_, s_, d_};
         addBoxInside(with);
-        if (ctx_.support.starts_with("rods-plate"))
+        if (ctx_.recesses)
             recessPlates(d_.assembly.parts, ctx_.mountX, s_.t.mm(), (s_.low + s_.t / 2).mm(), ctx_);
         addBoxJoints(with);
         profileFronts();

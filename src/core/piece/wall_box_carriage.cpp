@@ -146,7 +146,7 @@ class BoxCarriage : BoxWork {
                     fmt::format("Around a rod {} of wood is wanted; the bottom is {} thick.", say(24_mm),
                                 say(s_.t)))
                 .cures = {to("Boards", "thickness", 30_mm), {"By a rail", {{"hang", "rail"}}}};
-        a.rods = r;
+        a.seats.emplace_back(r);
         a.wallLeft = Length();
         a.wallRight = p_.length;
         a.wallRows = {r.z};

@@ -120,11 +120,12 @@ class PieceFindings : public PieceFinder {
 
     /// The support in use goes where the studs are.
     [[nodiscard]] bool wantsStuds() const {
-        if (pp_.assembly().ledgers) // each strip says for itself what it misses
+        if (pp_.assembly().seat<LedgersSeat>()) // each strip says for itself what it misses
             return false;
-        if (!hasStuds(*wall_, catalog_) || (pp_.assembly().floor && !pp_.assembly().floor->tied))
+        if (!hasStuds(*wall_, catalog_) ||
+            (pp_.assembly().seat<FloorSeat>() && !pp_.assembly().seat<FloorSeat>()->tied))
             return false;
-        const RailVerdict* h = pp_.hold();
+        const SupportVerdict* h = pp_.hold();
         if (h && h->beside >= 0)
             return false; // told with what the anchor costs
         return !(piece_.hold.support.find("anchor") != std::string::npos && h && !h->option.atStuds());
@@ -204,9 +205,10 @@ class PieceFindings : public PieceFinder {
         auto& f = found(
             "misses_studs", Severity::blocks, "hold",
             n == 0 ? "It catches no stud" : "It catches only one stud",
-            pp_.assembly().floor ? "A case is tied to two studs through the rail under its top, so that it "
-                                   "cannot tip forwards "
-                                   "when it is empty, or when a child climbs."
+            pp_.assembly().seat<FloorSeat>()
+                ? "A case is tied to two studs through the rail under its top, so that it "
+                  "cannot tip forwards "
+                  "when it is empty, or when a child climbs."
             : n == 0 ? "No stud lies behind the back rail, and the wall cover alone does not carry it."
                      : "On one stud a piece turns about its screw. It needs two, or anchors where the look "
                        "demands it.");
@@ -227,7 +229,7 @@ class PieceFindings : public PieceFinder {
             }
         }
         for (const auto& s : pp_.supports)
-            if (!s.option.atStuds() && s.feasible && !s.option.hanger) {
+            if (!s.option.atStuds() && s.feasible && s.option.anchor && !s.option.whenAsked) {
                 f.remedies.push_back(changePiece("Use anchors there", piece_,
                                                  [&](Piece& p) { p.hold.support = s.option.id; }));
                 break;
@@ -294,7 +296,7 @@ class PieceFindings : public PieceFinder {
         };
         const double all = pp_.mass + pp_.contents;
         const double perMetre = length() > Length() ? all / (length().mm() / 1000) : 0;
-        if (!pp_.assembly().floor && (all > 100 || perMetre > 45))
+        if (!pp_.assembly().seat<FloorSeat>() && (all > 100 || perMetre > 45))
             found("ask_professional", Severity::warns, "hold", "Ask a licensed professional",
                   fmt::format("{} in all, {}: above {} on one piece or {}, have it looked at.",
                               formatMass(all, project_.style), line(perMetre),
@@ -307,7 +309,7 @@ class PieceFindings : public PieceFinder {
     }
 
     void drilling() {
-        const RailVerdict* h = pp_.hold();
+        const SupportVerdict* h = pp_.hold();
         if (!h || !h->feasible || pp_.marks.empty())
             return;
         std::string near;

@@ -11,7 +11,7 @@
 namespace owl {
 namespace {
 
-const Check* checkCalled(const RailVerdict& h, const std::string& id) {
+const Check* checkCalled(const SupportVerdict& h, const std::string& id) {
     const auto it =
         std::find_if(h.checks.begin(), h.checks.end(), [&](const Check& c) { return c.id == id; });
     return it == h.checks.end() ? nullptr : &*it;
@@ -22,7 +22,7 @@ class HoldFindings : public PieceFinder {
     using PieceFinder::PieceFinder;
 
     void run() {
-        const RailVerdict* h = pp_.hold();
+        const SupportVerdict* h = pp_.hold();
         if (!h)
             return;
         unknownSupport();
@@ -34,7 +34,7 @@ class HoldFindings : public PieceFinder {
             strength(*h);
         if (h->verdict.status == Status::unknown)
             unknown(*h);
-        if (h->option.kind == RailSupport::cover)
+        if (h->option.ground == Ground::cover)
             found("anchors_used", Severity::warns, "hold", "No stud behind it",
                   "Pull in plasterboard creeps over the years and one loose toggle loads its neighbours. A "
                   "stud is better in every way; keep the load light and look at it again after a month.");
@@ -51,12 +51,12 @@ class HoldFindings : public PieceFinder {
 
   private:
     /// A tie that finds no studs is told where the studs are.
-    [[nodiscard]] bool missesTies(const RailVerdict& h) const {
-        return pp_.assembly().floor && h.option.atStuds() && pp_.studs.size() < 2;
+    [[nodiscard]] bool missesTies(const SupportVerdict& h) const {
+        return pp_.assembly().seat<FloorSeat>() && h.option.atStuds() && pp_.studs.size() < 2;
     }
 
     /// What an anchor in place of a second stud costs: its own use beside that of all else.
-    void besideStud(const RailVerdict& h) {
+    void besideStud(const SupportVerdict& h) {
         double rest = 0;
         double anchor = 0;
         for (const auto& c : h.checks) {
@@ -81,7 +81,7 @@ class HoldFindings : public PieceFinder {
     }
 
     /// An anchor that opens behind the cover where nobody has looked.
-    void roomBehind(const RailVerdict& h) {
+    void roomBehind(const SupportVerdict& h) {
         const AnchorKind* anchor = h.option.beside ? h.option.beside : h.option.anchor;
         if (!anchor || anchor->behind <= 0 || !wall_ || wall_->behindCover > Length())
             return;
@@ -100,7 +100,7 @@ class HoldFindings : public PieceFinder {
                                            [&](const auto& s) { return s.option.id == asked; });
         if (known)
             return;
-        const RailVerdict* h = pp_.hold();
+        const SupportVerdict* h = pp_.hold();
         auto& f =
             found("support_unknown", Severity::warns, "hold", "No such support here",
                   fmt::format("\"{}\" is not among the supports for this piece on this wall, in these units; "
@@ -113,8 +113,9 @@ class HoldFindings : public PieceFinder {
                                              [&](Piece& p) { p.hold.support = h->option.id; }));
     }
 
-    void refused(const RailVerdict& h) {
-        if (pp_.studs.size() < 2 && h.option.atStuds() && !pp_.assembly().ledgers && h.option.unfit.empty())
+    void refused(const SupportVerdict& h) {
+        if (pp_.studs.size() < 2 && h.option.atStuds() && !pp_.assembly().seat<LedgersSeat>() &&
+            h.option.unfit.empty())
             return; // told where the studs are
         auto& f = found("no_support", Severity::blocks, "hold", "Nothing holds it yet",
                         "The chosen support is refused: " + h.refusal + ".");
@@ -122,15 +123,15 @@ class HoldFindings : public PieceFinder {
             f.remedies.push_back(
                 changePiece("Choose the best support", piece_, [](Piece& p) { p.hold.support = "auto"; }));
         // What hangs behind the rail wants height and thickness; rods of a sort want another wall.
-        if (h.option.hanger || !h.option.unfit.empty())
-            for (const auto& cure : strengthen(piece_.params, {h.option.hanger ? "hanger" : "unfit", false,
-                                                               nextThickness(), metric(), &pp_.made}))
+        if (!h.option.cure.empty())
+            for (const auto& cure :
+                 strengthen(piece_.params, {h.option.cure, false, nextThickness(), metric(), &pp_.made}))
                 f.remedies.push_back(changeParameters(cure, piece_));
         otherSupports(f, h);
         loadAtMost(f, h);
     }
 
-    void strength(const RailVerdict& h) {
+    void strength(const SupportVerdict& h) {
         const Verdict& v = h.verdict;
         if (v.status == Status::holds ||
             (v.status == Status::unknown && !v.notForLeaning && v.utilisation <= 0.8))
@@ -165,13 +166,13 @@ class HoldFindings : public PieceFinder {
 
     /// In the order of S12.4: more studs or a shift, more screws, a higher rail, a stronger joint, thicker
     /// boards, less depth, another support, less load.
-    void remedies(Finding& f, const RailVerdict& h, const Check& worst, bool hand) const {
+    void remedies(Finding& f, const SupportVerdict& h, const Check& worst, bool hand) const {
         if (h.option.atStuds())
             if (const Length by = shiftFor(pp_.studs.size() + 1, 300_mm); by != Length())
                 f.remedies.push_back(shiftBy(by));
         if (const Length by = shiftToMiddle(); h.option.atStuds() && by != Length())
             f.remedies.push_back(shiftBy(by));
-        if (h.option.screw && !h.option.hanger && pp_.rows == 1 && !worst.looks)
+        if (h.option.inRows && pp_.rows == 1 && !worst.looks)
             f.remedies.push_back(
                 changePiece("Two rows of wall screws", piece_, [](Piece& p) { p.hold.rows = 2; }));
         const Weakness weak{worst.id, hand, nextThickness(), metric(), &pp_.made};
@@ -209,7 +210,7 @@ class HoldFindings : public PieceFinder {
     }
 
     /// Those that use less than the one in hand, best first, three at most.
-    void otherSupports(Finding& f, const RailVerdict& h) const {
+    void otherSupports(Finding& f, const SupportVerdict& h) const {
         std::size_t n = 0;
         for (const auto& s : pp_.supports) {
             if (&s == &h || !s.feasible || n == 3)
@@ -217,7 +218,7 @@ class HoldFindings : public PieceFinder {
             const bool less = !h.feasible || s.verdict.utilisation < h.verdict.utilisation ||
                               (s.verdict.leaning && h.verdict.leaning &&
                                s.verdict.leaning->utilisation < h.verdict.leaning->utilisation);
-            if (!less || (s.option.kind == RailSupport::cover && h.option.firm() && h.feasible))
+            if (!less || (s.option.ground == Ground::cover && h.option.firm() && h.feasible))
                 continue;
             ++n;
             f.remedies.push_back(
@@ -227,7 +228,7 @@ class HoldFindings : public PieceFinder {
 
     /// What may stand there, rounded down to what is printed; only when that is less than what stands there
     /// now.
-    void loadAtMost(Finding& f, const RailVerdict& h) const {
+    void loadAtMost(Finding& f, const SupportVerdict& h) const {
         const double unit = metric() ? 1 : 0.45359237;
         const double shown = h.carryKg / unit;
         const double kg = (shown >= 10 ? std::floor(shown) : std::floor(shown * 10) / 10) * unit;
@@ -242,7 +243,7 @@ class HoldFindings : public PieceFinder {
     }
 
     /// What to find out before anybody can say whether it holds.
-    void unknown(const RailVerdict& h) {
+    void unknown(const SupportVerdict& h) {
         std::string text = "It would hold if what is assumed is true. ";
         if (h.option.atStuds() && wall_->studMode == StudMode::unknown)
             text +=

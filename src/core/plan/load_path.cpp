@@ -54,7 +54,7 @@ std::vector<HeldForce> held(const SupportCase& c, const std::vector<Mount>& moun
 
 std::vector<LoadCase> loadPath(const Piece& piece, const PiecePlan& pp, double woodDensity) {
     std::vector<LoadCase> out;
-    const RailVerdict* hold = pp.hold();
+    const SupportVerdict* hold = pp.hold();
     if (!hold || !hold->feasible)
         return out;
     const Assembly& a = pp.assembly();

@@ -45,7 +45,7 @@ class PieceFinder {
     /// The smallest shift up to `reach`, in steps that the tape shows, that catches at least `wanted` studs;
     /// 0 when none does.
     [[nodiscard]] Length shiftFor(std::size_t wanted, Length reach) const {
-        if (pp_.assembly().ledgers) // it cannot leave its corner
+        if (pp_.assembly().seat<LedgersSeat>()) // it cannot leave its corner
             return {};
         const Length step = metric() ? 1_mm : Length::inches(1, 16);
         for (Length d = step; d <= reach; d += step)

@@ -103,7 +103,7 @@ class PlaceFindings : public PlaceFinder {
                             sayRound(ceiling)))
                 .remedies.push_back(raise(z));
         }
-        if (pp_.assembly().floor)
+        if (pp_.assembly().seat<FloorSeat>())
             standsUp();
         else if (pp_.bottom < wall_->baseboard)
             add("on_baseboard", Severity::warns, "It sits on the baseboard",
@@ -344,7 +344,8 @@ class PlaceFindings : public PlaceFinder {
                 changePiece("Make it as measured", piece_, [asIs](Piece& p) { p.params = asIs; }));
         }
         std::string unknown;
-        for (const auto& on : pp_.assembly().ledgers ? pp_.assembly().ledgers->on : std::vector<LedgerSeat>())
+        for (const auto& on : pp_.assembly().seat<LedgersSeat>() ? pp_.assembly().seat<LedgersSeat>()->on
+                                                                 : std::vector<LedgerSeat>())
             if (on.to != "wall" &&
                 !sideWall(project_.walls, project_.corners, project_.alcoves, piece_.wall, on.to).wall)
                 unknown +=

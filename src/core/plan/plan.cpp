@@ -16,7 +16,7 @@
 #include "plan/shopping.h"
 #include "project/placing.h"
 #include "strength/effort.h"
-#include "support/rail_statics.h"
+#include "support/judge/statics.h"
 
 #include <algorithm>
 #include <array>
@@ -132,7 +132,7 @@ class Planner {
         StaticsCache cache; // one row or two: the same beam
         makeAndHold(piece, *wall, *wood, piece.hold.rows == 2 ? 2 : 1, cache, one);
         // One row of screws is the default where it holds; a second is tried where it does not.
-        if (piece.hold.rows == 0 && one.hold() && one.hold()->option.screw && !one.hold()->option.hanger &&
+        if (piece.hold.rows == 0 && one.hold() && one.hold()->option.inRows &&
             one.hold()->verdict.status != Status::holds) {
             PiecePlan two = pp;
             makeAndHold(piece, *wall, *wood, 2, cache, two);
@@ -145,8 +145,8 @@ class Planner {
     }
 
     /// Only a better word is worth twice the holes.
-    static bool twoRowsHelp(const RailVerdict& one, const RailVerdict& two) {
-        const auto rank = [](const RailVerdict& v) {
+    static bool twoRowsHelp(const SupportVerdict& one, const SupportVerdict& two) {
+        const auto rank = [](const SupportVerdict& v) {
             const int order[] = {0, 1, 3, 2}; // holds, tight, fails, unknown
             return std::tuple(!v.feasible, order[static_cast<int>(v.verdict.status)],
                               v.verdict.notForLeaning);
@@ -176,11 +176,12 @@ class Planner {
 
     /// Some supports ask for something of the piece itself: recesses, a strip off its back.
     void makeForHold(const Piece& piece, const Wall& wall, PiecePlan& pp) const {
-        const RailVerdict* hold = pp.hold();
-        if (!hold || !hold->feasible || !pp.assembly().wallPart.empty() || pp.assembly().ledgers)
+        const SupportVerdict* hold = pp.hold();
+        if (!hold || !hold->feasible || !pp.assembly().wallPart.empty() || pp.assembly().seat<LedgersSeat>())
             return;
         MakeContext ctx = makeContext(piece, wall, pp, false);
-        ctx.support = hold->option.id;
+        ctx.recesses = hold->option.recesses;
+        ctx.strip = hold->option.strip;
         for (double x : hold->rodX.empty() ? hold->x : hold->rodX)
             ctx.mountX.push_back(Length::mm(x));
         pp.made = make_(piece.params, ctx, catalog_);
@@ -202,7 +203,7 @@ class Planner {
                           *p == piece && *w == wall && earlier_->project.style == project_.style &&
                           earlier_->project.wood.kerf == project_.wood.kerf;
         // One that rests on several walls depends on all of them.
-        if (same && pp->assembly().ledgers &&
+        if (same && pp->assembly().seat<LedgersSeat>() &&
             (earlier_->project.walls != project_.walls || earlier_->project.corners != project_.corners ||
              earlier_->project.alcoves != project_.alcoves))
             return nullptr;
@@ -341,7 +342,7 @@ class Planner {
         applyFits({project_, shop_, catalog_}, piece, pp);
         boreJoints(pp.made.assembly, wood.pilotG(), catalog_);
         const Assembly& a = pp.assembly();
-        const RailVerdict* hold = pp.hold();
+        const SupportVerdict* hold = pp.hold();
         BuildInput in;
         in.piece = piece.id;
         in.assembly = &a;
@@ -368,7 +369,10 @@ class Planner {
         // The wall is cut open before it is drilled, and made good when the piece hangs.
         auto open =
             openingSteps(piece.id, wall, pp.left, pp.right(), pp.bottom, pp.top(), project_.style, catalog_);
-        auto hang = hangSteps(hangInput(project_.style, piece, wall, wood.pilotG(), pp), catalog_);
+        std::vector<BuildStep> hang;
+        if (hold)
+            hang = hold->option.way->hang(hangInput(project_.style, piece, wall, wood.pilotG(), pp), *hold,
+                                          catalog_);
         const auto bored = [&](const std::string& hole) {
             return std::any_of(pp.steps.begin(), pp.steps.end(), [&](const BuildStep& s) {
                 return std::find(s.shapes.begin(), s.shapes.end(), hole) != s.shapes.end();

@@ -13,7 +13,7 @@
 #include "room/snap.h"
 #include "room/zones.h"
 #include "shop/shop.h"
-#include "support/rail.h"
+#include "support/support.h"
 
 #include <array>
 #include <functional>
@@ -69,17 +69,17 @@ struct PiecePlan {
     double mass = 0;         ///< kg, its own
     double contents = 0;     ///< kg
     HandView hand;
-    std::string limitWhy;                ///< why strength is used to 60 % only (S12.3); empty: it is not
-    int rows = 1;                        ///< rows of wall screws its rail was made for
-    Length cover;                        ///< wall cover behind its rail; 0 in an opening of the cover
-    std::vector<Length> studs;           ///< behind the rail and free to drill, from the piece's left end
-    std::vector<BarredStud> barred;      ///< behind the rail, but in the way of a wire or pipe
-    std::vector<Length> anchors;         ///< where anchors would go, clear of wires and pipes
-    std::vector<LedgerWall> ledgerWalls; ///< for every ledger, where it rests on several walls
-    double studConfidence = 1;           ///< of the least sure stud that is used
-    std::vector<RailVerdict> supports;   ///< every candidate, best first
-    std::size_t chosen = 0;              ///< index into supports
-    std::vector<WallHole> holes;         ///< of the support in use
+    std::string limitWhy;                 ///< why strength is used to 60 % only (S12.3); empty: it is not
+    int rows = 1;                         ///< rows of wall screws its rail was made for
+    Length cover;                         ///< wall cover behind its rail; 0 in an opening of the cover
+    std::vector<Length> studs;            ///< behind the rail and free to drill, from the piece's left end
+    std::vector<BarredStud> barred;       ///< behind the rail, but in the way of a wire or pipe
+    std::vector<Length> anchors;          ///< where anchors would go, clear of wires and pipes
+    std::vector<LedgerWall> ledgerWalls;  ///< for every ledger, where it rests on several walls
+    double studConfidence = 1;            ///< of the least sure stud that is used
+    std::vector<SupportVerdict> supports; ///< every candidate, best first
+    std::size_t chosen = 0;               ///< index into supports
+    std::vector<WallHole> holes;          ///< of the support in use
     std::map<std::string, std::array<double, 6>>
         open;                                    ///< part -> m2 of each face (Face) that air and finish reach
     std::map<std::string, std::string> finishes; ///< part -> recipe that most of it gets, or 'none'
@@ -102,7 +102,7 @@ struct PiecePlan {
     [[nodiscard]] Length right() const { return left + assembly().length; }
     [[nodiscard]] Length top() const { return bottom + assembly().height; }
     /// The support in use; null when there are no candidates.
-    [[nodiscard]] const RailVerdict* hold() const {
+    [[nodiscard]] const SupportVerdict* hold() const {
         return chosen < supports.size() ? &supports[chosen] : nullptr;
     }
 };

@@ -2,7 +2,7 @@
 
 #include "plan/load_path.h"
 #include "plan/shopping.h"
-#include "support/rail_judge.h"
+#include "support/judge/judge.h"
 
 #include <algorithm>
 #include <cmath>
@@ -16,11 +16,11 @@ double wood12(const Species& wood) {
     return 1120 * wood.means.sg12;
 }
 
-RailPiece railPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
+HeldPiece heldPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
                     const PiecePlan& pp) {
     const Assembly& a = pp.assembly();
     const BoardGrade grade = gradeOf(piece.params);
-    RailPiece r;
+    HeldPiece r;
     r.assembly = &a;
     r.woodC1 = allowable(wood.means, grade, 0.9);
     r.woodC2 = allowable(wood.means, grade, 1.6);
@@ -65,10 +65,10 @@ RailPiece railPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, 
 
 /// What one ledger is on: a wall that nobody entered is taken to be built like the piece's own, its studs
 /// unknown.
-RailWall ledgerWall(const PlanInputs& in, const Wall& own, const LedgerWall& l) {
+WallBehind ledgerWall(const PlanInputs& in, const Wall& own, const LedgerWall& l) {
     const Wall* known = l.to == "wall" ? &own : in.project.findWall(l.wall);
     const Wall& wall = known ? *known : own;
-    RailWall rw;
+    WallBehind rw;
     rw.kind = in.catalog.findWall(wall.construction);
     const CoverKind* cover = in.catalog.findCover(l.cover > Length() ? wall.cover : "bare");
     rw.cover = l.cover.mm();
@@ -86,8 +86,8 @@ RailWall ledgerWall(const PlanInputs& in, const Wall& own, const LedgerWall& l) 
     return rw;
 }
 
-RailWall railWall(const PlanInputs& in, const Wall& wall, const PiecePlan& pp) {
-    RailWall rw;
+WallBehind wallBehind(const PlanInputs& in, const Wall& wall, const PiecePlan& pp) {
+    WallBehind rw;
     rw.kind = in.catalog.findWall(wall.construction);
     const CoverKind* cover = in.catalog.findCover(wall.cover);
     rw.cover = pp.cover.mm();
@@ -126,7 +126,7 @@ HeightQuestion heightQuestion(const Piece& piece, const PiecePlan& pp) {
 }
 
 /// Left to itself the program never hangs a piece on the cover: that is for a person to decide.
-std::size_t chosenSupport(const std::vector<RailVerdict>& supports, const std::string& asked) {
+std::size_t chosenSupport(const std::vector<SupportVerdict>& supports, const std::string& asked) {
     for (std::size_t i = 0; i < supports.size(); ++i)
         if (supports[i].option.id == asked)
             return i;
@@ -200,10 +200,10 @@ void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const
     HeightQuestion ask = heightQuestion(piece, pp);
     ask.style = in.project.style;
     pp.heights = heightAdvice(wall, ask, in.catalog);
-    const RailPiece rail = railPiece(in, piece, wall, wood, pp);
-    const RailWall rw = railWall(in, wall, pp);
-    pp.supports =
-        rankRail(rail, rw, in.catalog, in.project.style.units == Units::metric, piece.hold.support, cache);
+    const HeldPiece rail = heldPiece(in, piece, wall, wood, pp);
+    const WallBehind rw = wallBehind(in, wall, pp);
+    pp.supports = rankSupports(rail, rw, in.catalog, in.project.style.units == Units::metric,
+                               piece.hold.support, cache);
     pp.chosen = chosenSupport(pp.supports, piece.hold.support);
 }
 
@@ -211,31 +211,31 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
                  StaticsCache& cache, PiecePlan& pp) {
     // A rail that is set in for a cleat stands off already, inside the piece.
     const Length there = pp.assembly().standOff;
-    if (const RailVerdict* chosen = pp.hold();
+    if (const SupportVerdict* chosen = pp.hold();
         chosen && chosen->feasible && Length::mm(chosen->standOff) > there)
         moveOut(pp.made.assembly, Length::mm(chosen->standOff) - there);
     pp.hand = handOn(piece, wall, pp, in.project.style); // it may reach farther into the room now
     pp.mass = massOf(pp.assembly(), wood12(wood));       // it may have been made again for what holds it
-    const RailPiece rail = railPiece(in, piece, wall, wood, pp);
-    const RailWall rw = railWall(in, wall, pp);
+    const HeldPiece rail = heldPiece(in, piece, wall, wood, pp);
+    const WallBehind rw = wallBehind(in, wall, pp);
     if (pp.chosen >= pp.supports.size())
         return;
     // The others keep their figures: nobody reads how they came about.
     for (auto& s : pp.supports) {
         const bool chosen = &s == &pp.supports[pp.chosen];
         if (chosen || !s.judged)
-            s = judgeRail(rail, rw, s.option, cache, 1, !chosen);
+            s = judgeSupport(rail, rw, s.option, cache, 1, !chosen);
         s.cost = in.shop.price(fixingPrice(s.option)) * s.holes;
-        if (s.option.hanger && s.bought > 0)
-            s.cost += in.shop.price(s.option.hanger->price) * s.bought;
+        if (!s.option.price.empty() && s.bought > 0)
+            s.cost += in.shop.price(s.option.price) * s.bought;
     }
     const std::string id = pp.supports[pp.chosen].option.id;
     sortSupports(pp.supports);
     pp.chosen =
         static_cast<std::size_t>(std::find_if(pp.supports.begin(), pp.supports.end(),
-                                              [&](const RailVerdict& v) { return v.option.id == id; }) -
+                                              [&](const SupportVerdict& v) { return v.option.id == id; }) -
                                  pp.supports.begin());
-    RailVerdict& hold = pp.supports[pp.chosen];
+    SupportVerdict& hold = pp.supports[pp.chosen];
     if (pp.made.makeable())
         findCapacity(hold, rail, rw, cache);
     if (!hold.feasible)
@@ -265,7 +265,7 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
 }
 
 std::string labelText(const Project& project, const Piece& piece, const PiecePlan& pp) {
-    const RailVerdict* hold = pp.hold();
+    const SupportVerdict* hold = pp.hold();
     if (!pp.made.makeable() || !hold || !hold->feasible || hold->carryKg <= 0)
         return {};
     const auto mass = [&](double kg) {

@@ -177,7 +177,7 @@ json caseJson(const LoadCase& c) {
                         {"moment_Nmm", vec(h.moment)}});
     return {{"id", c.id}, {"applied", applied}, {"held", held}};
 }
-json supportJson(const RailVerdict& s, bool chosen) {
+json supportJson(const SupportVerdict& s, bool chosen) {
     json reasons = json::array();
     if (!s.feasible)
         reasons.push_back(s.refusal);
@@ -236,13 +236,13 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
     for (const auto& j : a.joints)
         out["joints"].push_back(jointJson(j));
     out["mounts"] = json::array();
-    if (const RailVerdict* h = pp.hold(); h && h->feasible)
+    if (const SupportVerdict* h = pp.hold(); h && h->feasible)
         for (const auto& m : h->mounting.mounts)
             out["mounts"].push_back(mountJson(m));
     out["load_path"] = {{"cases", json::array()}};
     for (const auto& c : pp.loadPath)
         out["load_path"]["cases"].push_back(caseJson(c));
-    const RailVerdict* hold = pp.hold();
+    const SupportVerdict* hold = pp.hold();
     if (hold)
         for (const auto& c : hold->checks)
             out["checks"].push_back(checkJson(c));

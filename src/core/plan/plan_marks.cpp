@@ -16,9 +16,9 @@ class Marker {
         : project_(in.project), catalog_(in.catalog), plan_(plan), wall_(wall), pp_(pp) {}
 
     void run() {
-        const RailVerdict& hold = *pp_.hold();
+        const SupportVerdict& hold = *pp_.hold();
         pp_.marks = wallMarks(markInput(wall_, pp_, hold));
-        if (pp_.assembly().ledgers) {
+        if (pp_.assembly().seat<LedgersSeat>()) {
             for (auto& mark : pp_.marks)
                 for (const auto& m : hold.mounting.mounts)
                     if (m.to == "wall" && std::abs(mark.fromPieceLeft.mm() - m.at.x) < 0.05 &&
@@ -33,8 +33,8 @@ class Marker {
 
   private:
     /// Ledgers on other walls: the same order there, each counted from the corner.
-    void otherWalls(const RailVerdict& hold) {
-        for (const auto& seat : pp_.assembly().ledgers->on) {
+    void otherWalls(const SupportVerdict& hold) {
+        for (const auto& seat : pp_.assembly().seat<LedgersSeat>()->on) {
             if (seat.to == "wall")
                 continue;
             const SideWall side =
@@ -77,7 +77,7 @@ class Marker {
         const bool first = mark.what.starts_with("first ");
         if (m.kind == "rod") {
             Length play;
-            for (const auto& on : pp_.assembly().ledgers->on)
+            for (const auto& on : pp_.assembly().seat<LedgersSeat>()->on)
                 if (on.to == m.to)
                     play = on.play;
             mark.drill = boreOf(m, play);
@@ -101,7 +101,8 @@ class Marker {
             mark.what = "first " + mark.what;
     }
 
-    [[nodiscard]] MarkInput markInput(const Wall& wall, const PiecePlan& pp, const RailVerdict& hold) const {
+    [[nodiscard]] MarkInput markInput(const Wall& wall, const PiecePlan& pp,
+                                      const SupportVerdict& hold) const {
         MarkInput mi;
         for (const auto& h : pp.holes)
             mi.holes.emplace_back(h.x, h.z);
@@ -109,12 +110,14 @@ class Marker {
         mi.pieceBottom = pp.bottom;
         mi.pieceHeight = pp.assembly().height;
         const WallKind* kind = catalog_.findWall(wall.construction);
-        if (isRods(hold.option.kind) && !hold.option.screw) {
-            const Mount& rod = hold.mounting.mounts.front();
-            mi.drill = rod.kind == "rod_plug" ? 0 : boreOf(rod, pp.assembly().rods->play);
+        const auto& mounts = hold.mounting.mounts;
+        const RodSeat* rods = pp.assembly().seat<RodSeat>();
+        if (rods && !mounts.empty() && mounts.front().kind.starts_with("rod")) {
+            const Mount& rod = mounts.front();
+            mi.drill = rod.kind == "rod_plug" ? 0 : boreOf(rod, rods->play);
             mi.bit = mi.drill > 0 ? drillText(mi.drill, project_.style) : "as the plug's package says";
             mi.depth = pp.cover.mm() + hold.inWall + 2;
-            mi.into = hold.option.kind == RailSupport::rodsStud ? "stud" : kind ? kind->name : "masonry";
+            mi.into = rod.into == "stud" ? "stud" : kind ? kind->name : "masonry";
             mi.what = "rod";
         } else if (const Screw* s = hold.option.screw) {
             const double G = kind ? kind->studG : 0.42;
@@ -126,13 +129,12 @@ class Marker {
         } else if (const AnchorKind* anchor = hold.option.anchor) {
             mi.drill = anchor->drill;
             mi.bit = anchor->drill > 0 ? drillText(anchor->drill, project_.style) : "as the package says";
-            const double usual =
-                hold.option.kind == RailSupport::masonry ? 70 : 50; // where the row is silent
+            const double usual = hold.option.ground == Ground::masonry ? 70 : 50; // where the row is silent
             mi.depth = pp.cover.mm() + (anchor->depth > 0 ? anchor->depth : usual);
-            mi.into = hold.option.kind == RailSupport::cover     ? "cover"
-                      : hold.option.kind == RailSupport::flanges ? "steel stud"
-                      : kind                                     ? kind->name
-                                                                 : "masonry";
+            mi.into = hold.option.ground == Ground::cover     ? "cover"
+                      : hold.option.ground == Ground::flanges ? "steel stud"
+                      : kind                                  ? kind->name
+                                                              : "masonry";
             mi.what = anchor->name.find("plug") != std::string::npos ? "plug" : "anchor";
         }
         return mi;
@@ -140,7 +142,7 @@ class Marker {
 
     /// Screws that only keep the piece on are of another length than those that carry, and an anchor beside a
     /// stud is no screw: each hole is told as its own fixing asks for.
-    void ownDepths(const RailVerdict& hold, PiecePlan& pp) const {
+    void ownDepths(const SupportVerdict& hold, PiecePlan& pp) const {
         for (const auto& m : hold.mounting.mounts) {
             const bool anchor = hold.option.beside && m.kind == "anchor";
             if (m.length <= 0 || (!anchor && std::abs(m.length - hold.screwLength) < 0.1))

@@ -121,9 +121,9 @@ std::vector<BesideWall> besideWalls(const Project& project, const std::string& w
 
 void findLedgerWalls(const PlanInputs& in, const Plan& plan, const Wall& wall, PiecePlan& pp) {
     pp.ledgerWalls.clear();
-    if (!pp.assembly().ledgers)
+    if (!pp.assembly().seat<LedgersSeat>())
         return;
-    for (const auto& seat : pp.assembly().ledgers->on)
+    for (const auto& seat : pp.assembly().seat<LedgersSeat>()->on)
         pp.ledgerWalls.push_back(LedgerPlaces(in, plan, wall, pp, seat).run());
 }
 

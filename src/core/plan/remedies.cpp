@@ -25,7 +25,7 @@ struct Strain {
 };
 Strain strainOf(const Plan& plan, const std::string& piece) {
     const PiecePlan* pp = plan.find(piece);
-    const RailVerdict* h = pp ? pp->hold() : nullptr;
+    const SupportVerdict* h = pp ? pp->hold() : nullptr;
     if (!h || !h->feasible)
         return {};
     return {h->verdict.utilisation, h->verdict.leaning ? h->verdict.leaning->utilisation : 0, true};

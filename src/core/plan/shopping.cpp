@@ -101,24 +101,15 @@ class ShoppingList {
         s.package = package;
     }
 
-    /// Rods and plates as bought, each cut to its length.
-    void bars(const PiecePlan& pp) {
-        const RailVerdict* h = pp.hold();
-        std::map<std::string, int> count;
-        for (const auto& p : pp.assembly().parts) {
-            if (p.stock == Stock::bar && h && h->option.rod)
-                ++count[fmt::format("{}, cut to {}", h->option.rod->label,
-                                    formatLength(roundToTape(p.length, project_.style), project_.style))];
-            if (p.stock == Stock::fitting && !isPlug(p) && p.fromSupport && h && h->option.rod)
-                ++count["steel plate for a rod"];
-        }
+    /// Rods, plates, hooks: what it alone needs.
+    void ofTheSupport(const PiecePlan& pp) {
         if (pp.assembly().plugs == PlugWay::bought)
             plugs(pp);
-        if (h && h->feasible && h->option.hanger)
-            hangers(pp, *h->option.hanger);
-        for (const auto& [name, n] : count)
-            addLine(name, "each", n,
-                    shop_.price(name.find("plate") != std::string::npos ? "rod_plate" : "rod"));
+        const SupportVerdict* h = pp.hold();
+        if (!h || !h->option.way)
+            return;
+        for (const auto& b : h->option.way->buys(pp.assembly(), *h, project_.style))
+            addLine(b.name, b.unit.c_str(), b.number, shop_.price(b.price) * b.times);
     }
 
     /// Glass and acrylic are ordered cut: the line says all that the shop asks for.
@@ -164,40 +155,8 @@ class ShoppingList {
             addLine(name, "each", n, shop_.price("wood_plug"));
     }
 
-    /// What the piece hangs on, as bought; a wooden cleat is in the cut list.
-    void hangers(const PiecePlan& pp, const Hanger& hanger) {
-        int plates = 0;
-        int bumpers = 0;
-        Length profile;
-        for (const auto& p : pp.assembly().parts) {
-            if (p.stock != Stock::fitting || isPlug(p) || !p.fromSupport)
-                continue;
-            if (p.material == "rubber")
-                ++bumpers;
-            else if (hanger.kind == HangerKind::rail)
-                profile = p.length;
-            else
-                ++plates;
-        }
-        const bool screwed = // by small screws of its own, which come with it
-            std::any_of(pp.assembly().joints.begin(), pp.assembly().joints.end(), [&](const Joint& j) {
-                const Part* fitting = pp.assembly().find(j.first);
-                return fitting && fitting->fromSupport && fitting->stock == Stock::fitting &&
-                       !isPlug(*fitting) && !j.fasteners.empty();
-            });
-        if (profile > Length())
-            addLine(fmt::format("interlocking metal rail, both halves, {} long",
-                                formatLength(roundToTape(profile, project_.style), project_.style)),
-                    "pair", 1, shop_.price(hanger.price) * profile.mm() / 1000);
-        if (plates > 0)
-            addLine(hanger.name + (screwed ? ", with its screws" : ""), "each", plates,
-                    shop_.price(hanger.price));
-        if (bumpers > 0)
-            addLine("stick-on bumper", "each", bumpers, shop_.price("bumper"));
-    }
-
     void hardware(const PiecePlan& pp) {
-        bars(pp);
+        ofTheSupport(pp);
         const auto say = [&](Length l) { return formatLength(l, project_.style); };
         for (const auto& j : pp.assembly().joints) {
             const double n = static_cast<double>(j.spots.size());
@@ -231,7 +190,7 @@ class ShoppingList {
                 if (f.kind == "band") // and a little to trim at each end
                     add("edge band, ironed on", (p.length + 20_mm).mm() / 1000, shop_.price("edge_band"),
                         "band");
-        const RailVerdict* hold = pp.hold();
+        const SupportVerdict* hold = pp.hold();
         if (!hold || !hold->feasible)
             return;
         for (const auto& m : hold->mounting.mounts)
@@ -301,8 +260,8 @@ class ShoppingList {
 
 } // namespace
 
-const char* fixingPrice(const RailOption& o) {
-    return o.screw ? "wall_screw" : o.kind == RailSupport::masonry ? "plug" : "toggle";
+const char* fixingPrice(const SupportOption& o) {
+    return o.screw ? "wall_screw" : !o.anchor ? "rod" : o.ground == Ground::masonry ? "plug" : "toggle";
 }
 
 void listShopping(const Project& project, Plan& plan, const Shop& shop, const Catalog& catalog) {

@@ -19,7 +19,7 @@ class WayInFindings : PieceFinder {
 
     void run() {
         const Assembly& a = pp_.assembly();
-        if (a.ledgers || a.parts.empty())
+        if (a.seat<LedgersSeat>() || a.parts.empty())
             return;
         const std::array<double, 3> box = boxOf(carried());
         const WayIn& way = project_.wayIn;
@@ -76,10 +76,10 @@ class WayInFindings : PieceFinder {
     /// are put together where they hang.
     Finding& tell(const char* id, std::string title, std::string text) {
         const Assembly& a = pp_.assembly();
-        if (!a.floor)
+        if (!a.seat<FloorSeat>())
             text += " Do the last gluing in the room.";
         Finding& f = found(id, Severity::warns, "build", std::move(title), std::move(text));
-        if (a.floor) {
+        if (a.seat<FloorSeat>()) {
             Weakness weak;
             weak.check = "way_in";
             weak.metric = metric();
@@ -88,7 +88,7 @@ class WayInFindings : PieceFinder {
                 f.remedies.push_back(changeParameters(cure, piece_));
         }
         const Length half = roundToTape(a.length / 2, project_.style);
-        if (f.remedies.empty() && a.floor && half > 300_mm)
+        if (f.remedies.empty() && a.seat<FloorSeat>() && half > 300_mm)
             f.remedies.push_back(changeParameters(
                 {fmt::format("{} long: copy it, two stand side by side", say(half)), {{"length", half.mm()}}},
                 piece_));

@@ -4,7 +4,7 @@
 #include "project/placing.h"
 #include "room/side_walls.h"
 #include "shop/shop.h"
-#include "support/rail.h"
+#include "support/support.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -128,9 +128,9 @@ void wallsByLot(Project& p, bool metric, Lots& lots) {
 /// A maker looks where the studs are: behind every ledger there is one, somewhere in its outer half.
 void studsBehindLedgers(Project& p, const Piece& piece, Lots& lots) {
     const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
-    if (!a.ledgers)
+    if (!a.seat<LedgersSeat>())
         return;
-    for (const auto& seat : a.ledgers->on) {
+    for (const auto& seat : a.seat<LedgersSeat>()->on) {
         const Length reach = seat.until - seat.from;
         const Length at = seat.from + lots.length(reach / 2, std::max(reach / 2, reach - 70_mm));
         const SideWall side = sideWall(p.walls, p.corners, p.alcoves, piece.wall, seat.to);
@@ -153,7 +153,8 @@ std::vector<std::string> usefulSupports(const Piece& piece, const Wall& wall, bo
     const bool heavy = massOf(a, wood ? 1120 * wood->means.sg12 : 500) > tooHeavy;
     std::vector<std::string> out;
     for (const auto& o : supportOptions(a, catalog(), metric, catalog().findWall(wall.construction)))
-        if ((!heavy || o.firm()) && (!o.atStuds() || studs.size() > 1 || a.rods || a.cavity))
+        if ((!heavy || o.firm()) &&
+            (!o.atStuds() || studs.size() > 1 || a.seat<RodSeat>() || a.seat<CavitySeat>()))
             out.push_back(o.id);
     return out;
 }
@@ -167,7 +168,7 @@ std::vector<std::string> ledgerSupports(const Piece& piece, const Wall& wall, bo
     const bool heavy = massOf(a, wood ? 1120 * wood->means.sg12 : 500) + contentsMass(piece.load, a) > light;
     std::vector<std::string> out;
     for (const auto& o : supportOptions(a, catalog(), metric, catalog().findWall(wall.construction)))
-        if (o.beside || o.kind == RailSupport::masonry || (o.kind == RailSupport::cover && !heavy))
+        if (o.beside || o.ground == Ground::masonry || (o.ground == Ground::cover && !heavy))
             out.push_back(o.id);
     return out;
 }
@@ -177,7 +178,7 @@ void wallForRods(const Piece& piece, Wall& wall, bool metric) {
     const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
     const auto fits = [&] {
         const auto all = supportOptions(a, catalog(), metric, catalog().findWall(wall.construction));
-        return std::any_of(all.begin(), all.end(), [](const RailOption& o) { return o.unfit.empty(); });
+        return std::any_of(all.begin(), all.end(), [](const SupportOption& o) { return o.unfit.empty(); });
     };
     const std::string drawn = wall.construction;
     for (const char* other : {"concrete", metric ? "timber_stud_eu" : "timber_stud_us"})

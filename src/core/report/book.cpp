@@ -75,7 +75,7 @@ class Book {
         for (const auto& pp : plan_.pieces) {
             picture(wallView(project_, plan_, pp.id, {}), 92);
             add(BlockKind::heading, nameOf(pp));
-            const RailVerdict* h = pp.hold();
+            const SupportVerdict* h = pp.hold();
             if (h && h->feasible)
                 add(BlockKind::paragraph,
                     fmt::format(
@@ -120,14 +120,14 @@ class Book {
                                                ? "would hold if what is assumed is true"
                                                : "holds");
     }
-    static std::string titleOf(const RailVerdict& h, const std::string& id) {
+    static std::string titleOf(const SupportVerdict& h, const std::string& id) {
         for (const auto& c : h.checks)
             if (c.id == id)
                 return c.title;
         return id;
     }
 
-    static std::string checkNames(const RailVerdict& h) {
+    static std::string checkNames(const SupportVerdict& h) {
         std::string out;
         for (const auto& c : h.checks)
             out += (out.empty() ? "" : "; ") + c.title;
@@ -181,8 +181,8 @@ class Book {
         PieceViewOptions o;
         o.apart = 0.5;
         picture(pieceView(project_, plan_, pp.id, o), 78);
-        picture(pp.assembly().ledgers ? aboveView(project_, plan_, pp.id)
-                                      : sectionView(project_, plan_, pp.id),
+        picture(pp.assembly().seat<LedgersSeat>() ? aboveView(project_, plan_, pp.id)
+                                                  : sectionView(project_, plan_, pp.id),
                 62);
         Block& t = table({"part", "length", "width", "thick", "why this size"},
                          {0.16, 0.11, 0.11, 0.10, 0.52}, {1, 2, 3});
@@ -324,9 +324,9 @@ class Book {
             t.rows.push_back({std::to_string(m.order), markWords(m), say(measuredFromCorner(m)),
                               say(m.fromFloor), say(m.fromPieceLeft), say(m.fromPieceTop), m.bit,
                               say(Length::mm(m.depth)), m.into});
-        add(BlockKind::paragraph, "Mark the first hole from the corner and the floor and drill it. Drive its "
-                                  "screw almost home, level the piece, mark the others through the rail, and "
-                                  "check them against the list before drilling.");
+        if (const SupportVerdict* h = pp.hold(); h && h->option.way)
+            if (const std::string how = h->option.way->sheet(pp.assembly(), *h); !how.empty())
+                add(BlockKind::paragraph, how);
         cautions("drilling walls");
         for (const auto& m : pp.marks)
             if (!m.caution.empty())
@@ -338,7 +338,7 @@ class Book {
     }
 
     void working(const PiecePlan& pp) {
-        const RailVerdict* h = pp.hold();
+        const SupportVerdict* h = pp.hold();
         if (!h)
             return;
         add(BlockKind::newPage);

@@ -66,7 +66,7 @@ std::string summaryText(const Project& project, const Plan& plan) {
     std::string out = project.name + "\n";
     for (const auto& pp : plan.pieces) {
         const Piece* piece = project.findPiece(pp.id);
-        const RailVerdict* h = pp.hold();
+        const SupportVerdict* h = pp.hold();
         out += fmt::format("  {}: {}", piece ? piece->name : pp.id,
                            !pp.made.makeable() ? "cannot be made"
                            : h && h->feasible  ? statusName(h->verdict.status)

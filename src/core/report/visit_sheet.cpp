@@ -119,7 +119,7 @@ class Sheet {
                 "With studs every {}, {} is sure of two studs wherever they stand; this piece is {} long{}.",
                 say(wall_.spacing), say(sure), say(pp->assembly().length),
                 pp->assembly().length >= sure ? "" : " and may catch only one"));
-        const RailVerdict* h = pp->hold();
+        const SupportVerdict* h = pp->hold();
         const double d = h && h->option.screw ? h->option.screw->d : 5;
         const Length aim = aimOf(wall_.studWidth, d);
         const auto holes = holesForAnyOffset(pp->assembly().length, wall_.spacing, margin, aim);

@@ -1,0 +1,423 @@
+#include "support/judge/statics.h"
+
+#include "strength/turning.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+// What stands on a piece may be taken away, so no support and no cross-section is credited with the relief
+// that a thing elsewhere gives it. On supports that do not give, the influence of a load on a reaction
+// changes sign only at supports; on springs it does so where the piece, loaded over that support alone, goes
+// neither up nor down (Maxwell: a load at x presses support i as a load over i presses down at x). So each
+// thing is cut at the supports and there, into parts that relieve or burden as a whole, and two halves of a
+// thing count as the whole does.
+
+namespace owl {
+namespace {
+
+constexpr double hardlyBends = 1e4; // times as stiff: within a thousandth of rigid, and well conditioned
+
+struct LoadPart {
+    LineLoad line;
+    bool lasting = true;
+    double y = 0; ///< mm from the wall
+};
+
+/// N mm at the k-th of the places in a stretch.
+double momentAt(const BeamSpan& s, std::size_t k) {
+    const double t = static_cast<double>(k) / (momentSamples - 1);
+    return s.ma * (1 - t) + s.mb * t + s.w * s.l * s.l * t * (1 - t) / 2;
+}
+
+class StaticsMaker {
+  public:
+    StaticsMaker(const HeldPiece& p, const std::vector<double>& x, double spring, const Statics* like)
+        : p_(p), like_(like) {
+        s_.x = x;
+        s_.spring = spring;
+        s_.mass = p.mass;
+        s_.gravityY = p.gravityY;
+        s_.standOff = p.standOff;
+        s_.stiff = p.stiff;
+        s_.turnStiffness = p.turnStiffness;
+        s_.hand = p.hand;
+        L_ = p.assembly->length.mm();
+    }
+
+    Statics run() {
+        s_.section = sectionProperties(p_.section);
+        if (p_.stiff) // on equal springs a beam that hardly bends gives V/n + V e x/sum x^2
+            s_.section.EI *= hardlyBends;
+        if (!(s_.section.EI > 0)) {
+            s_.problem = "the parts make no section that could bend";
+            return std::move(s_);
+        }
+        if (p_.hand > 0) { // both ends, the middle, every support and midway between (S1.3)
+            handX_ = {0, L_ / 2, L_};
+            for (std::size_t i = 0; i < s_.x.size(); ++i) {
+                handX_.push_back(s_.x[i]);
+                if (i + 1 < s_.x.size())
+                    handX_.push_back((s_.x[i] + s_.x[i + 1]) / 2);
+            }
+        }
+        const std::vector<LoadPart> parts = contents();
+        nodes_ = handX_; // the same nodes in every case
+        for (const auto& q : parts)
+            nodes_.insert(nodes_.end(), {q.line.x0, q.line.x1});
+        own();
+        s_.ownSag = fromChords(s_.own.curve);
+        // A weight off its middle brings a node of its own: then the other's stretches are not these.
+        if (like_ && (like_->own.spans.size() != s_.own.spans.size() ||
+                      like_->own.curve.size() != s_.own.curve.size() || like_->hands.size() != handX_.size()))
+            like_ = nullptr;
+        addContents(parts);
+        for (double x : handX_) {
+            StaticsHand h;
+            h.x = x;
+            if (like_)
+                h.beam = like_->hands[s_.hands.size()].beam;
+            else
+                solve({}, {{x, p_.hand}}, false, h.beam);
+            addTurning(s_.x, x, x, p_.hand * (p_.assembly->depth.mm() + p_.standOff), h.turning);
+            s_.hands.push_back(std::move(h));
+        }
+        if (s_.problem.empty())
+            worstOfHands();
+        shareTurning();
+        return std::move(s_);
+    }
+
+  private:
+    /// A stiff slab on springy rods turns as one: what the lever rule gave a support is shared with the
+    /// others.
+    void shareTurning() {
+        if (p_.twistGJ <= 0 || p_.turnStiffness <= 0)
+            return;
+        const auto share = [&](std::vector<double>& M) {
+            M = sharedTurning(s_.x, p_.twistGJ, p_.turnStiffness, M);
+        };
+        share(s_.ownTurning);
+        share(s_.contents.turning);
+        share(s_.contents.lastingTurning);
+        for (auto& h : s_.hands)
+            share(h.turning);
+    }
+
+    /// Where a thing is cut: at the supports, and on springs where the influence on one of them changes its
+    /// sign.
+    [[nodiscard]] std::vector<double> cutPlaces() {
+        std::vector<double> out = s_.x;
+        if (s_.spring <= 0)
+            return out;
+        for (double x : s_.x) {
+            BeamResult r;
+            solve({}, {{x, 1}}, true, r);
+            for (std::size_t i = 1; i < r.curve.size(); ++i) {
+                const auto& [x0, v0] = r.curve[i - 1];
+                const auto& [x1, v1] = r.curve[i];
+                if ((v0 < 0) != (v1 < 0) && v0 != v1)
+                    out.push_back(x0 + (x1 - x0) * v0 / (v0 - v1));
+            }
+        }
+        return out;
+    }
+
+    /// The even load in one piece, every thing cut.
+    [[nodiscard]] std::vector<LoadPart> contents() {
+        const std::vector<double> places = cutPlaces();
+        std::vector<LoadPart> out;
+        const auto surfaces = surfacesOf(*p_.assembly);
+        const auto all = contentsForces(p_.load, *p_.assembly, 1);
+        for (std::size_t i = 0; i < all.lines.size(); ++i) {
+            const LineLoad& l = all.lines[i];
+            std::vector<double> cuts{l.x0, l.x1};
+            if (!all.even[i])
+                for (double x : places)
+                    if (x > l.x0 + 0.01 && x < l.x1 - 0.01)
+                        cuts.push_back(x);
+            std::sort(cuts.begin(), cuts.end());
+            const Surface& s = surfaces[all.on[i]];
+            const double y = (s.y0.mm() + s.y1.mm()) / 2 + p_.standOff;
+            for (std::size_t k = 0; k + 1 < cuts.size(); ++k)
+                out.push_back({{cuts[k], cuts[k + 1], l.w}, all.sustained[i], y});
+        }
+        return out;
+    }
+
+    void worstOfHands() {
+        if (s_.hands.empty())
+            return;
+        s_.handSagging.resize(s_.own.spans.size());
+        s_.handHogging.resize(s_.own.spans.size());
+        double peak = -1;
+        for (std::size_t i = 0; i < s_.own.spans.size(); ++i)
+            for (std::size_t k = 0; k < momentSamples; ++k) {
+                double most = -1e300;
+                double least = 1e300;
+                const double base = momentAt(s_.own.spans[i], k);
+                for (std::size_t n = 0; n < s_.hands.size(); ++n) {
+                    const double m = base + momentAt(s_.hands[n].beam.spans[i], k);
+                    most = std::max(most, m);
+                    least = std::min(least, m);
+                    const double here =
+                        std::max(m + s_.contents.sagging[i].at(k), -m - s_.contents.hogging[i].at(k));
+                    if (here > peak) {
+                        peak = here;
+                        s_.worstHand = n;
+                    }
+                }
+                s_.handSagging[i].at(k) = most;
+                s_.handHogging[i].at(k) = least;
+            }
+    }
+
+    void own() {
+        // Two even halves whose middle is where the weight is: left w - d, right w + d per mm with
+        // d = 4 W (x - L/2)/L^2.
+        const double weight = p_.mass * gravity;
+        const double y = p_.gravityY + p_.standOff;
+        const double off = p_.gravityX.value_or(L_ / 2) - L_ / 2;
+        if (std::abs(off) < 1e-6) {
+            solve({{0, L_, weight / L_}}, {}, true, s_.own);
+            addTurning(s_.x, 0, L_, weight * y, s_.ownTurning);
+            return;
+        }
+        const double d = 4 * weight * off / (L_ * L_);
+        const double left = weight / L_ - d;
+        const double right = weight / L_ + d;
+        solve({{0, L_ / 2, left}, {L_ / 2, L_, right}}, {}, true, s_.own);
+        addTurning(s_.x, 0, L_ / 2, left * L_ / 2 * y, s_.ownTurning);
+        addTurning(s_.x, L_ / 2, L_, right * L_ / 2 * y, s_.ownTurning);
+    }
+
+    void addContents(const std::vector<LoadPart>& parts) {
+        StaticsContents& c = s_.contents;
+        for (auto* v : {&c.up, &c.down, &c.turning, &c.lastingTurning})
+            v->assign(s_.x.size(), 0);
+        if (like_) {
+            const StaticsContents& known = like_->contents;
+            c.up = known.up;
+            c.down = known.down;
+            c.sag = known.sag;
+            c.lastingSag = known.lastingSag;
+            c.sagging = known.sagging;
+            c.hogging = known.hogging;
+            c.shear = known.shear;
+        } else {
+            c.sag.assign(s_.own.curve.size(), 0);
+            c.lastingSag = c.sag;
+            c.sagging.assign(s_.own.spans.size(), {});
+            c.hogging = c.sagging;
+            c.shear.assign(c.sagging.size(), {0, 0, 0, 0});
+        }
+        for (const auto& part : parts) {
+            const double torque = part.line.w * (part.line.x1 - part.line.x0) * part.y;
+            addTurning(s_.x, part.line.x0, part.line.x1, torque, c.turning);
+            if (part.lasting)
+                addTurning(s_.x, part.line.x0, part.line.x1, torque, c.lastingTurning);
+            if (like_)
+                continue;
+            BeamResult r;
+            solve({part.line}, {}, true, r);
+            if (!s_.problem.empty())
+                return;
+            addOne(r, part.lasting);
+        }
+    }
+
+    /// A curve less the chords between neighbouring supports, carried on over the ends: what bends, without
+    /// what goes down with the supports. Every load is solved on the same nodes, so the supports are at the
+    /// same samples.
+    [[nodiscard]] std::vector<double> fromChords(const std::vector<std::pair<double, double>>& curve) {
+        std::vector<double> out;
+        if (chordAt_.empty())
+            for (double x : s_.x)
+                chordAt_.push_back(static_cast<std::size_t>(
+                    std::min_element(curve.begin(), curve.end(),
+                                     [x](const auto& a, const auto& b) {
+                                         return std::abs(a.first - x) < std::abs(b.first - x);
+                                     }) -
+                    curve.begin()));
+        std::size_t k = 0;
+        for (const auto& [x, v] : curve) {
+            while (k + 2 < s_.x.size() && x > s_.x[k + 1])
+                ++k;
+            if (s_.spring <= 0 || s_.x.size() < 2) {
+                out.push_back(v);
+                continue;
+            }
+            const double left = curve[chordAt_[k]].second;
+            const double right = curve[chordAt_[k + 1]].second;
+            out.push_back(v - left - (right - left) * (x - s_.x[k]) / (s_.x[k + 1] - s_.x[k]));
+        }
+        return out;
+    }
+
+    void addOne(const BeamResult& r, bool lasting) {
+        StaticsContents& c = s_.contents;
+        for (std::size_t i = 0; i < s_.x.size(); ++i)
+            (r.reactions[i] > 0 ? c.up : c.down)[i] += r.reactions[i];
+        const std::vector<double> sag = fromChords(r.curve);
+        for (std::size_t i = 0; i < sag.size(); ++i) {
+            const double down = std::max(0.0, sag[i]);
+            c.sag[i] += down;
+            if (lasting)
+                c.lastingSag[i] += down;
+        }
+        for (std::size_t i = 0; i < r.spans.size(); ++i) {
+            const BeamSpan& q = r.spans[i];
+            for (std::size_t k = 0; k < momentSamples; ++k) {
+                const double m = momentAt(q, k);
+                (m > 0 ? c.sagging : c.hogging)[i].at(k) += m;
+            }
+            auto& v = c.shear[i];
+            v[q.va > 0 ? 0 : 1] += q.va;
+            v[q.vb > 0 ? 2 : 3] += q.vb;
+        }
+    }
+
+    void solve(std::vector<LineLoad> lines, std::vector<PointLoad> points, bool deflections,
+               BeamResult& into) {
+        if (!s_.problem.empty())
+            return;
+        Beam b;
+        b.length = L_;
+        b.EI = s_.section.EI;
+        for (double x : s_.x) {
+            BeamSupport support;
+            support.x = x;
+            if (s_.spring > 0) {
+                support.type = BeamSupport::Type::spring;
+                support.k = s_.spring;
+            }
+            b.supports.push_back(support);
+        }
+        b.lines = std::move(lines);
+        b.points = std::move(points);
+        b.probes = nodes_;
+        b.deflections = deflections;
+        auto r = solveBeam(b);
+        if (r)
+            into = std::move(*r);
+        else
+            s_.problem = r.error();
+    }
+
+    const HeldPiece& p_;
+    const Statics* like_;
+    double L_ = 0;
+    std::vector<double> nodes_, handX_;
+    std::vector<std::size_t> chordAt_; ///< samples of a curve at the supports
+    Statics s_;
+};
+
+} // namespace
+
+Statics staticsOf(const HeldPiece& piece, const std::vector<double>& x, double spring, const Statics* like) {
+    return StaticsMaker(piece, x, spring, like).run();
+}
+
+std::vector<AtSupport> atSupports(const Statics& s, double factor) {
+    std::vector<AtSupport> out;
+    for (std::size_t i = 0; i < s.x.size(); ++i) {
+        const double most = s.own.reactions[i] + factor * s.contents.up[i];
+        const double least = s.own.reactions[i] + factor * s.contents.down[i];
+        const double M = s.ownTurning[i] + factor * s.contents.turning[i];
+        out.push_back({i, std::max(std::abs(most), std::abs(least)), M, nullptr});
+        for (const auto& h : s.hands) {
+            const double r = h.beam.reactions[i];
+            out.push_back({i, std::max(std::abs(most + r), std::abs(least + r)), M + h.turning[i], &h});
+        }
+    }
+    return out;
+}
+
+std::vector<SupportCase> supportCases(const Statics& s, double factor) {
+    SupportCase still;
+    for (std::size_t i = 0; i < s.x.size(); ++i) {
+        still.R.push_back(s.own.reactions[i] + factor * (s.contents.up[i] + s.contents.down[i]));
+        still.M.push_back(s.ownTurning[i] + factor * s.contents.turning[i]);
+    }
+    std::vector<SupportCase> out{still};
+    for (const auto& h : s.hands) {
+        SupportCase c = still;
+        c.hand = h.x;
+        for (std::size_t i = 0; i < s.x.size(); ++i) {
+            c.R[i] += h.beam.reactions[i];
+            c.M[i] += h.turning[i];
+        }
+        out.push_back(std::move(c));
+    }
+    return out;
+}
+
+namespace {
+
+/// The top of a curve by its samples: of a parabola through the highest one and its neighbours, which is what
+/// a moment under an even load is.
+double topOf(const std::array<double, momentSamples>& m) {
+    const auto k = static_cast<std::size_t>(std::max_element(m.begin(), m.end()) - m.begin());
+    if (k == 0 || k + 1 == momentSamples)
+        return m.at(k);
+    const double bend = 2 * m.at(k) - m.at(k - 1) - m.at(k + 1);
+    const double tilt = m.at(k + 1) - m.at(k - 1);
+    return bend > 0 ? m.at(k) + tilt * tilt / (8 * bend) : m.at(k);
+}
+
+} // namespace
+
+BeamPeaks peaksAlong(const Statics& s, double factor) {
+    BeamPeaks out;
+    const StaticsContents& c = s.contents;
+    for (std::size_t i = 0; i < s.own.spans.size(); ++i) {
+        const BeamSpan& own = s.own.spans[i];
+        std::array<double, momentSamples> down{}, up{};
+        for (std::size_t k = 0; k < momentSamples; ++k) {
+            const double base = momentAt(own, k);
+            down.at(k) = base + factor * c.sagging[i].at(k);
+            up.at(k) = -base - factor * c.hogging[i].at(k);
+        }
+        out.sagging = std::max(out.sagging, topOf(down));
+        out.hogging = std::max(out.hogging, topOf(up));
+        const auto& v = c.shear[i];
+        for (const auto& [base, k] : {std::pair{own.va, 0U}, std::pair{own.vb, 2U}})
+            for (std::size_t side : {0U, 1U})
+                out.shear = std::max(out.shear, std::abs(base + factor * v.at(k + side)));
+    }
+    return out;
+}
+
+double peakWithHand(const Statics& s, double factor) {
+    double peak = 0;
+    for (std::size_t i = 0; i < s.handSagging.size(); ++i) {
+        std::array<double, momentSamples> down{}, up{};
+        for (std::size_t k = 0; k < momentSamples; ++k) {
+            down.at(k) = s.handSagging[i].at(k) + factor * s.contents.sagging[i].at(k);
+            up.at(k) = -s.handHogging[i].at(k) - factor * s.contents.hogging[i].at(k);
+        }
+        peak = std::max({peak, topOf(down), topOf(up)});
+    }
+    return peak;
+}
+
+HandShear shearWithHand(const Statics& s, double factor) {
+    HandShear out;
+    for (const auto& h : s.hands)
+        for (std::size_t i = 0; i < s.own.spans.size(); ++i) {
+            const BeamSpan& own = s.own.spans[i];
+            const BeamSpan& hand = h.beam.spans[i];
+            const auto& v = s.contents.shear[i];
+            for (const auto& [base, k] : {std::pair{own.va + hand.va, 0U}, std::pair{own.vb + hand.vb, 2U}})
+                for (const std::size_t side : {0U, 1U})
+                    if (const double V = std::abs(base + factor * v.at(k + side)); V > out.V)
+                        out = {V, &h};
+        }
+    return out;
+}
+
+const StaticsHand* worstHand(const Statics& s) {
+    return s.worstHand < s.hands.size() ? &s.hands[s.worstHand] : nullptr;
+}
+
+} // namespace owl

@@ -1,0 +1,16 @@
+#pragma once
+// A wall fixing as it sits in what lies on the wall.
+
+#include "support/option.h"
+
+namespace owl {
+
+/// Its own length and thickness, and the hole it wants. mm.
+struct WallFixing {
+    double length = 0, diameter = 0, hole = 0;
+};
+/// `front`: from the wall to under its head; a screw has its length, an anchor's is sold in those units.
+WallFixing wallFixing(const SupportOption& option, double front, double cover, double screwLength,
+                      bool metric);
+
+} // namespace owl

@@ -1,0 +1,119 @@
+#include "support/arms/arms.h"
+#include "support/hangers/hangers.h"
+#include "support/judge/judge.h"
+#include "support/ledgers/ledgers.h"
+#include "support/rail/rail.h"
+#include "support/rods/rods.h"
+#include "support/standing/standing.h"
+
+#include <algorithm>
+#include <tuple>
+
+namespace owl {
+
+const std::vector<const Support*>& supports() {
+    static const std::vector<const Support*> rows{&onFeet(), &onLedgers(),   &onRods(),
+                                                  &onArms(), &screwedRail(), &hookedRail()};
+    return rows;
+}
+
+std::vector<SupportOption> supportOptions(const Assembly& a, const Catalog& catalog, bool metric,
+                                          const WallKind* wall) {
+    std::vector<SupportOption> out;
+    for (const Support* way : supports()) {
+        if (!way->fits(a))
+            continue;
+        const std::size_t before = out.size();
+        way->offer({a, catalog, metric, wall}, out);
+        for (std::size_t i = before; i < out.size(); ++i)
+            out[i].way = way;
+    }
+    return out;
+}
+
+std::vector<std::string> supportIds(const Assembly& a, const Catalog& catalog, bool metric,
+                                    const WallKind* wall) {
+    std::vector<std::string> out;
+    for (const auto& o : supportOptions(a, catalog, metric, wall))
+        out.push_back(o.id);
+    return out;
+}
+
+namespace {
+
+/// Every fixing knows what it is, so that it is bought, bored for and told as that.
+void nameFixings(SupportVerdict& v) {
+    for (Mount& m : v.mounting.mounts) {
+        if (m.screw || m.anchor || m.length <= 0 || m.kind == "rod" || m.kind == "rod_plug")
+            continue;
+        const SupportOption& o = v.option;
+        if (o.beside && m.into == "cover")
+            m.anchor = o.beside;
+        else if (o.screw && m.kind != "anchor")
+            m.screw = o.screw;
+        else
+            m.anchor = o.anchor;
+    }
+}
+
+/// A stud always comes before an anchor that holds as well; among screws the lightest that holds.
+auto rankOf(const SupportVerdict& v) {
+    const int order[] = {0, 1, 3, 2}; // holds, tight, fails, unknown
+    const int status = order[static_cast<int>(v.verdict.status)];
+    // Among those that fail, or that no hand may press, the nearest miss first.
+    const double weakness = v.verdict.status == Status::fails ? v.verdict.utilisation
+                            : v.verdict.notForLeaning         ? v.verdict.leaning->utilisation
+                                                              : 0;
+    return std::tuple(!v.feasible, v.option.onlyWhenAsked(), status, !v.option.firm(), v.option.second,
+                      weakness, v.difficulty);
+}
+
+} // namespace
+
+SupportVerdict judgeSupport(const HeldPiece& piece, const WallBehind& wall, const SupportOption& option,
+                            StaticsCache& cache, double factor, bool quiet) {
+    const Support& way = option.way ? *option.way : screwedRail();
+    SupportVerdict v = way.judge({piece, wall, option, cache, factor, quiet});
+    nameFixings(v);
+    return v;
+}
+
+SupportVerdict judgeSupport(const HeldPiece& piece, const WallBehind& wall, const SupportOption& option,
+                            double factor) {
+    StaticsCache cache;
+    return judgeSupport(piece, wall, option, cache, factor, false);
+}
+
+void sortSupports(std::vector<SupportVerdict>& supports) {
+    std::stable_sort(supports.begin(), supports.end(),
+                     [](const auto& a, const auto& b) { return rankOf(a) < rankOf(b); });
+}
+
+std::vector<SupportVerdict> rankSupports(const HeldPiece& piece, const WallBehind& wall,
+                                         const Catalog& catalog, bool metric, const std::string& asked,
+                                         StaticsCache& cache) {
+    std::vector<SupportVerdict> out;
+    for (const auto& o : supportOptions(*piece.assembly, catalog, metric, wall.kind)) {
+        if (!o.onlyWhenAsked() || o.id == asked) {
+            out.push_back(judgeSupport(piece, wall, o, cache, 1, true));
+            continue;
+        }
+        out.emplace_back();
+        out.back().option = o;
+        out.back().judged = out.back().feasible = false;
+    }
+    sortSupports(out);
+    return out;
+}
+
+std::vector<SupportVerdict> rankSupports(const HeldPiece& piece, const WallBehind& wall,
+                                         const Catalog& catalog, bool metric) {
+    StaticsCache cache;
+    std::vector<SupportVerdict> out = rankSupports(piece, wall, catalog, metric, {}, cache);
+    for (auto& v : out)
+        v = judgeSupport(piece, wall, v.option, cache, 1, false);
+    sortSupports(out);
+    return out;
+}
+
+} // namespace owl
