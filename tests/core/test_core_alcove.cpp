@@ -214,6 +214,44 @@ class TestAlcove : public QObject {
         QVERIFY(checkOf(one, "front_sag") && checkOf(two, "front_sag"));
         QVERIFY(checkOf(two, "front_sag")->demand < checkOf(one, "front_sag")->demand);
     }
+    /// S9.7: a thing goes to back and front by its y, from the front to the sides by its x; it bends the
+    /// front by P a b/L under it and sags it by S5.2. Nothing of that is shared evenly.
+    void aSingleThingBendsTheFrontWhereItStands() {
+        Project p = loaded("", 0, 0);
+        const Plan empty = test::planOf(p);
+        const BentFront& f = *assemblyOf(empty).seat<LedgersSeat>()->front;
+        const double P = 120;
+        const double a = 400; // of its middle, from the front's left end
+        const double L = f.span.mm();
+        p.pieces.front().load.items = {
+            {"t", "", "thing", P / gravity, f.from + Length::mm(a) - 100_mm, 200_mm, 200_mm, true, ""}};
+        const Plan plan = test::planOf(p);
+        const Surface& s = assemblyOf(plan).surfaces.front();
+        const double ahead = P * (s.y0 + s.y1).mm() / 2 / f.behind.mm();
+        const double own = weighs(plan, 0);
+        const FrontOfFrame front;
+        // Own weight has its top in the middle, the thing at 400: the sum is a parabola and a tent.
+        double M = 0;
+        for (int x = 0; x <= static_cast<int>(L); ++x)
+            M = std::max(M, 0.6 * own * x * (L - x) / (2 * L) +
+                                ahead * (x < a ? (L - a) * x / L : a * (L - x) / L));
+        const Check* bending = checkOf(plan, "front_bending");
+        QVERIFY2(std::abs(bending->demand - M / front.Z) < 0.01 * M / front.Z,
+                 qPrintable(QString("%1 %2").arg(bending->demand).arg(M / front.Z)));
+        const double sags = 0.6 * own * std::pow(L, 3) * 5 / 384 / front.EI +
+                            ahead * a * std::pow(L * L - a * a, 1.5) / (9 * std::sqrt(3.0) * L * front.EI);
+        const Check* sag = checkOf(plan, "front_sag");
+        QVERIFY2(std::abs(sag->demand - sags * (1 + front.kDef)) < 0.01 * sag->demand,
+                 qPrintable(QString("%1 %2").arg(sag->demand).arg(sags * (1 + front.kDef))));
+        // The back ledger: half of the even load and what stands behind the front.
+        const Check* c = checkOf(plan, "ledger_share");
+        const double back = own / 2 + P - ahead;
+        const double left = 0.3 * own + ahead * (L - a) / L;
+        const double right = 0.3 * own + ahead * a / L;
+        QVERIFY2(std::abs(c->demand - back) < 0.02 * back || std::abs(c->demand - left) < 0.02 * left ||
+                     std::abs(c->demand - right) < 0.02 * right,
+                 qPrintable(QString("%1: %2 %3 %4").arg(c->demand).arg(back).arg(left).arg(right)));
+    }
     /// With one end open its front stands out from the other side: W L³/8EI, W L/2 + F L, and the limit of a
     /// free end (twice its length).
     void anOpenEndIsACantilever() {

@@ -140,8 +140,34 @@ class TestBraced : public QObject {
                  qPrintable(QString("%1: %2 or %3").arg(c->demand).arg(T).arg(V)));
         QVERIFY(c->capacity > 2 * c->demand);
     }
+    /// S9.8: a brace relieves the joint within 150 mm of itself. With braces so near that no stretch of 300
+    /// mm lies farther off the joint is theirs; with two far apart it holds by itself between them, as
+    /// without any.
+    void betweenDistantBracesTheJointHoldsByItself() {
+        Project p = bracedProject();
+        braced(p).length = 1500_mm;
+        braced(p).braces = 2;
+        p.pieces.front().load.kgPerM = 5;
+        const auto jointUse = [](const Project& q) {
+            const Plan plan = test::planOf(q);
+            return test::check(*first(plan).hold(), "joint")->utilisation();
+        };
+        const double far = jointUse(p);
+        const Plan plan = test::planOf(p);
+        const BraceSeat& seat = *first(plan).assembly().seat<BraceSeat>();
+        QVERIFY((seat.x[1] - seat.x[0]).mm() > 600);
+        // As without any, but for the free ends, which the braces still relieve.
+        Project glued = p;
+        braced(glued).braceFix = BraceFix::glued;
+        QVERIFY2(far <= jointUse(glued) && far > 0.5 * jointUse(glued),
+                 qPrintable(QString("%1 %2").arg(far).arg(jointUse(glued))));
+        braced(p).braces = 4;
+        const double near = jointUse(p);
+        QVERIFY2(near < 0.6 * far, qPrintable(QString("%1 %2").arg(near).arg(far)));
+    }
     void gluedBracesCountForNothing() {
         Project screwed = bracedProject();
+        braced(screwed).braces = 3; // no stretch of 300 mm is farther than 150 mm from one (S9.8)
         Project glued = screwed;
         braced(glued).braceFix = BraceFix::glued;
         const Plan a = test::planOf(screwed);

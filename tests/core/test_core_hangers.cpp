@@ -178,6 +178,43 @@ class TestHangers : public QObject {
                      mine->length.mm() * (mine->width - mine->thickness).mm(), 1e-2));
     }
 
+    /// Every hook has the next thicker screw beside the usual one; what asks for more takes it, by the same
+    /// sums.
+    void hooksAreWalkedUpInSize() {
+        for (const char* pair : {"cleat45 m5 m6", "rail m5 m6", "keyhole m4.5 m5", "ring m4.5 m5"}) {
+            const auto words = QString(pair).split(' ');
+            const auto use = [&](const QString& screw) {
+                const Plan plan = test::planOf(onTwoStuds((words[0] + "-studs-" + screw).toStdString()));
+                const SupportVerdict& v = *only(plan).hold();
+                const Check* c = v.feasible ? test::check(v, "wall_screws") : nullptr;
+                return c ? c->utilisation() : -1;
+            };
+            const double usual = use(words[1]);
+            const double thicker = use(words[2]);
+            QVERIFY2(usual > 0 && thicker > 0 && thicker < usual, pair);
+        }
+    }
+    /// A routed slot ends half a bit's width above the screw that it hangs on: what the step says and what
+    /// the sheet says are one place.
+    void aSlotHangsOnItsScrew() {
+        const Plan plan = test::planOf(onTwoStuds("slot-studs-m4.5"));
+        const PiecePlan& pp = only(plan);
+        const Part* back = pp.assembly().find("back");
+        const double top = back->solid.bounds().high.z;
+        int cut = 0;
+        for (const auto& f : back->features)
+            if (f.id.find("pocket") != std::string::npos) {
+                const double below = top - pp.hold()->mounting.mounts.front().at.z;
+                QVERIFY2(f.text.find(fmt::format("the screw then sits {:g} mm below", below)) !=
+                             std::string::npos,
+                         f.text.c_str());
+                QVERIFY2(f.text.find(fmt::format("its upper end {:g} mm below", below - 5.5)) !=
+                             std::string::npos,
+                         f.text.c_str());
+                ++cut;
+            }
+        QCOMPARE(cut, 2);
+    }
     void platesStandFlushAndLeaveWood() {
         const Plan plan = test::planOf(onTwoStuds("keyhole-studs-m4.5"));
         const Assembly& a = only(plan).assembly();
@@ -189,8 +226,9 @@ class TestHangers : public QObject {
         const Project before = onTwoStuds("auto");
         const double whole = only(test::planOf(before)).assembly().find("back")->volume();
         const Hanger& h = *only(plan).hold()->option.hanger;
-        const double pockets =
-            2 * (h.width * h.height * h.thickness + 11 * (h.height - 19) * (h.recess - h.thickness));
+        const double pockets = 2 * (h.width * h.height * h.thickness +
+                                    11 * (0.75 * h.height - 11 + 5.5) *
+                                        (h.recess - h.thickness)); // to half a head above the screw
         QVERIFY(near(whole - a.find("back")->volume(), pockets));
     }
 

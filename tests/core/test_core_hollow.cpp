@@ -319,6 +319,7 @@ class TestHollow : public QObject {
         hollow(p).height = 140_mm;
         p.pieces.front().load.kgPerM = 2;
         p.pieces.front().hold.support = "arms-studs-m6-beside";
+        p.pieces.front().hold.rows = 1;
         Wall& wall = p.walls.front();
         // Two studs behind it: nobody needs the anchor.
         QVERIFY(!first(test::planOf(p)).hold()->feasible ||

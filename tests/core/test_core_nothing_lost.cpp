@@ -99,6 +99,7 @@ Project everyList() {
     hole.id = "opening-9";
     w.openings.push_back(hole);
     p.pieces.front().fits.push_back({"base", 901_mm});
+    p.pieces.front().hold.without.push_back({1234_mm});
     p.pieces.front().finishOn.push_back({"base", "oil"});
     p.log.push_back({"l-1", "2026-03-07", "a line", 1.5, 20});
     p.wood.boards.push_back(test::shop().stock.front());

@@ -1,14 +1,14 @@
 // plan(): everything follows from the project; findings bring remedies that cure.
 #include "support.h"
 
-#include "plan/remedies.h"
-
 #include "cutting/job.h"
 #include "plan/plan_json.h"
+#include "plan/remedies.h"
 #include "report/book.h"
 #include "report/csv.h"
 
 #include <rapidcheck.h>
+#include <regex>
 #include <sstream>
 
 using namespace owl;
@@ -148,6 +148,26 @@ class TestPlan : public QObject {
         QTest::newRow("no stud") << 650 << 500 << 0;
         QTest::newRow("one stud") << 1000 << 500 << 1;
         QTest::newRow("one stud, at its very end") << 700 << 540 << 1;
+    }
+    /// Studs 30 mm from both ends of the rail: the reason is said, and 20 mm of length are the cure, not
+    /// another 400 to the next stud.
+    void studsTooNearTheEndsAreNamed() {
+        Project p = test::fresh();
+        ledgeOf(p.pieces.front()).length = 660_mm;
+        Wall& w = p.walls.front();
+        w.studMode = StudMode::positions;
+        w.studs = test::found({1030_mm, 1630_mm});
+        p.pieces.front().place.anchor = Anchor::typed;
+        p.pieces.front().place.x = 1000_mm;
+        Plan plan = test::planOf(p);
+        keepCures(p, test::shop(), catalog(), plan);
+        const Finding* f = test::finding(plan, "misses_studs");
+        QVERIFY(f);
+        QVERIFY2(f->text.find("30 mm from the left end of the back rail: too near") != std::string::npos,
+                 f->text.c_str());
+        QVERIFY(std::any_of(f->remedies.begin(), f->remedies.end(), [](const Remedy& r) {
+            return r.name == "Make it 20 mm longer, 10 mm of it at the left";
+        }));
     }
     void oneStudOrNoneIsToldWithRemediesThatCure() {
         QFETCH(int, x);
@@ -445,6 +465,29 @@ class TestPlan : public QObject {
         QVERIFY(summaryText(d, p).find("Hall ledge: holds") != std::string::npos);
     }
 
+    /// A tie that finds no stud, mitres held by glue alone, a span that bears nothing: told as more than all,
+    /// never as 'inf' or 'nan'.
+    void nothingIsToldAsInfinite() {
+        static const std::regex bare(R"((^|[^a-z])(inf|nan)([^a-z]|$))");
+        Project tie = newProject("bookcase", Units::metric).value();
+        tie.walls.front().studMode = StudMode::positions;
+        tie.walls.front().studs.clear();
+        Project mitres = test::with("wall_box", test::words("corners=mitred fixing=glue"));
+        Project bare1 = newProject("ledge", Units::imperial).value();
+        bare1.pieces.front().load.kgPerM = 900;
+        for (const Project& p : {tie, mitres, bare1}) {
+            const Plan plan = test::planOf(p);
+            for (const auto& b : buildBook(p, plan)) {
+                QVERIFY2(!std::regex_search(b.text, bare), b.text.c_str());
+                for (const auto& row : b.rows)
+                    for (const auto& cell : row)
+                        QVERIFY2(!std::regex_search(cell, bare), cell.c_str());
+            }
+            for (const auto& f : plan.findings)
+                QVERIFY2(!std::regex_search(f.text, bare), f.text.c_str());
+            QVERIFY(!std::regex_search(summaryText(p, plan), bare));
+        }
+    }
     void theBookHasEverySection() {
         const Project d = test::hall();
         const auto book = buildBook(d, test::planOf(d));

@@ -1,4 +1,5 @@
 // The slab: its boards, edges, rods; what cannot be says so and is still drawn.
+#include "plan/remedies.h"
 #include "solid/query.h"
 #include "support.h"
 
@@ -52,6 +53,29 @@ class TestSlab : public QObject {
             QVERIFY(std::abs(shelf->holes.front().depth - pp.hold()->inShelf - 2) < 1e-6);
             QVERIFY(shelf->holes.front().diameter >= pp.hold()->option.rod->d);
         }
+    }
+    /// A rod wants four diameters of board beside it: a stud nearer to the end is named with the length that
+    /// cures.
+    void aStudTooNearAnEndIsNamed() {
+        Project p = slabProject();
+        p.pieces.front().place.anchor = Anchor::typed;
+        p.pieces.front().place.x = 1000_mm;
+        slab(p).length = 800_mm;
+        slab(p).rodD = 12_mm;
+        Wall& w = p.walls.front();
+        w.studMode = StudMode::positions;
+        w.studs = test::found({1300_mm, 1780_mm}); // 20 mm from the right end; 48 wanted
+        const Plan plan = test::planOf(p);
+        const SupportVerdict& h = *first(plan).hold();
+        QVERIFY(!h.feasible);
+        QVERIFY2(h.refusal.starts_with("too near the end"), h.refusal.c_str());
+        QVERIFY2(std::abs(h.shortBy - 28) < 1, h.refusal.c_str());
+        Plan cured = plan;
+        keepCures(p, test::shop(), catalog(), cured);
+        const Finding* f = test::finding(cured, "no_support");
+        QVERIFY(f && !f->remedies.empty());
+        QVERIFY(std::any_of(f->remedies.begin(), f->remedies.end(),
+                            [](const Remedy& r) { return r.name == "Make it 28 mm longer"; }));
     }
     void theRodAgreesWithTheSumByHand() {
         // All torque on two rods that stand the same: each takes half of weight and turning.

@@ -38,6 +38,37 @@ class TestWallBox : public QObject {
             QVERIFY(pp.hold()->verdict.status == Status::holds || pp.hold()->verdict.status == Status::tight);
         }
     }
+    /// S9.10: what stands on the bottom comes to the rail at the sides. 80 N in its middle are 40 N at each;
+    /// on two studs 500 mm apart the left one takes 40 N (s1 - e0)/(s1 - s0) of them by the lever, and what
+    /// the right side brings relieves it of nothing.
+    void whatStandsInsideArrivesAtTheSides() {
+        Project p = test::with("wall_box", "length=900");
+        Wall& w = p.walls.front();
+        w.studMode = StudMode::positions;
+        w.studs = test::found({1200_mm, 1700_mm});
+        p.pieces.front().place.anchor = Anchor::typed;
+        p.pieces.front().place.x = 1000_mm;
+        p.pieces.front().hold.support = "studs-m5";
+        p.pieces.front().hold.rows = 1;
+        p.pieces.front().load = {};
+        const SupportVerdict empty = *first(test::planOf(p)).hold();
+        p.pieces.front().load.items = {
+            {"t", "", "thing", 80 / 9.80665, 350_mm, 200_mm, 200_mm, true, "bottom"}};
+        const Plan plan = test::planOf(p);
+        const SupportVerdict full = *first(plan).hold();
+        QCOMPARE(full.x.size(), std::size_t(2));
+        const auto& spans = first(plan).assembly().spans;
+        const auto bottom =
+            std::find_if(spans.begin(), spans.end(), [](const ShelfSpan& s) { return s.part == "bottom"; });
+        QVERIFY(bottom != spans.end());
+        const double want = 40 * (full.x[1] - bottom->at.front().mm()) / (full.x[1] - full.x[0]);
+        QVERIFY(want > 50); // more than half of it all
+        const double got = full.demands[0].shearStanding - empty.demands[0].shearStanding;
+        QVERIFY2(std::abs(got - want) < 0.005 * want, fmt::format("{} {}", got, want).c_str());
+        // All in all it still carries what stands in it, and no more.
+        QVERIFY(std::abs(full.reactions[0] + full.reactions[1] - empty.reactions[0] - empty.reactions[1] -
+                         80) < 0.01);
+    }
     void everyMakeClosesWithoutGapOrOverlap() {
         for (const char* corner :
              {"corners=mitred fixing=glue", "corners=mitred fixing=splines", "corners=mitred fixing=dowels",

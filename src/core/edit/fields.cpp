@@ -173,6 +173,13 @@ class Collector : public FieldMaker {
                onPiece([](Piece& p, const std::string& v) {
                    p.hold.rows = static_cast<int>(plainNumber(v).value_or(0));
                }));
+        for (const StudLeftOut& s : piece.hold.without)
+            action(fmt::format("hold.without.{}", s.x.nm()),
+                   fmt::format("Use the stud at {} again", formatLength(s.x, project_.style)),
+                   [id = piece.id, x = s.x](Project& p) {
+                       if (Piece* q = p.findPiece(id))
+                           std::erase_if(q->hold.without, [x](const StudLeftOut& l) { return l.x == x; });
+                   });
         choice("hold.leaning", "Somebody leans on it",
                std::array{"usual", "people", "nobody"}.at(static_cast<std::size_t>(piece.hold.leaning)),
                {{"usual", "as usual here"}, {"people", "yes"}, {"nobody", "nobody"}},

@@ -112,6 +112,8 @@ void AlcoveBuilder::frontOf(LedgersSeat& seat) const {
     f.perLoad = open ? L / 2 : L / 8;
     f.perHand = open ? L : L / 4;
     f.span = Length::mm(L);
+    f.from = Length::mm(room_.leftAt(y) + (framed() ? 0 : ft_));
+    f.behind = framed() ? Length::mm(yr_) : Length();
     f.free = hasLeft() ? (hasRight() ? 0 : 1) : -1;
     f.moment = open       ? "M = share × W L/2 + F L, out from the wall that holds it"
                : framed() ? "M = 0.6 W L/8 + F L/4"

@@ -201,7 +201,44 @@ class PieceFindings : public PieceFinder {
         }
     }
 
+    /// The least that it must grow to catch two studs.
+    void lengthen(Finding& f) const {
+        const Length step = metric() ? 10_mm : Length::inches(1, 2);
+        for (Length more = step; more <= 800_mm; more += step)
+            for (Length left : leftEnds(more)) {
+                const Length longer = length() + more;
+                const bool fits = left >= Length() && left + longer <= wall_->width;
+                if (!fits || studsAt(left, longer) < 2)
+                    continue;
+                f.remedies.push_back(longerAt(longer, left));
+                return;
+            }
+    }
+
+    /// 'A stud lies 30 mm from the left end of the back rail: too near ..': those that are behind it and no
+    /// use; empty: there are none.
+    [[nodiscard]] std::string tooNearAnEnd() const {
+        const Assembly& a = pp_.assembly();
+        const Part* rail = a.find(a.wallPart);
+        const std::string name = rail ? "the " + rail->name : "the piece";
+        for (Length x :
+             studsBetween(*wall_, pp_.left + a.wallLeft, pp_.left + a.wallRight, Length(), catalog_)) {
+            const Length fromLeft = x - pp_.left - a.wallLeft;
+            const Length fromRight = pp_.left + a.wallRight - x;
+            const Length from = std::min(fromLeft, fromRight);
+            const Length wanted = Length::mm(studEndMargin);
+            if (from < wanted)
+                return fmt::format(
+                    "A stud lies {} from the {} end of {}: too near for its screw, which wants {}. ",
+                    sayRound(from), fromLeft < fromRight ? "left" : "right", name, sayRound(wanted));
+        }
+        return {};
+    }
+
     void fewStuds(std::size_t n) {
+        const std::string near = tooNearAnEnd();
+        const Part* rail = pp_.assembly().find(pp_.assembly().wallPart);
+        const std::string behind = rail ? "the " + rail->name : "it";
         auto& f = found(
             "misses_studs", Severity::blocks, "hold",
             n == 0 ? "It catches no stud" : "It catches only one stud",
@@ -209,25 +246,16 @@ class PieceFindings : public PieceFinder {
                 ? "A case is tied to two studs through the rail under its top, so that it "
                   "cannot tip forwards "
                   "when it is empty, or when a child climbs."
-            : n == 0 ? "No stud lies behind the back rail, and the wall cover alone does not carry it."
-                     : "On one stud a piece turns about its screw. It needs two, or anchors where the look "
-                       "demands it.");
+            : n == 0
+                ? (near.empty() ? fmt::format("No stud lies behind {}, and the wall cover alone does not "
+                                              "carry it.",
+                                              behind)
+                                : near + "The wall cover alone does not carry it.")
+                : near + "On one stud a piece turns about its screw. It needs two, or anchors where the "
+                         "look demands it.");
         if (const Length by = shiftFor(2, 300_mm); by != Length())
             f.remedies.push_back(shiftBy(by));
-        const Length step = metric() ? 10_mm : Length::inches(1, 2);
-        for (Length more = step; more <= 800_mm; more += step) {
-            const Length longer = length() + more;
-            const bool fixed =
-                piece_.place.anchor == Anchor::typed || piece_.place.follow.how != FollowHow::none;
-            const Length left = fixed ? pp_.left : pp_.left - more / 2;
-            if (longer > wall_->width || left < Length() || left + longer > wall_->width)
-                break;
-            if (studsAt(left, longer) >= 2) {
-                f.remedies.push_back(
-                    changeLength(fmt::format("Make it {} longer", say(more)), piece_, longer));
-                break;
-            }
-        }
+        lengthen(f);
         for (const auto& s : pp_.supports)
             if (!s.option.atStuds() && s.feasible && s.option.anchor && !s.option.whenAsked) {
                 f.remedies.push_back(changePiece("Use anchors there", piece_,

@@ -40,6 +40,8 @@ class HoldFindings : public PieceFinder {
                   "stud is better in every way; keep the load light and look at it again after a month.");
         if (h->beside >= 0)
             besideStud(*h);
+        if (h->betterWithout)
+            betterWithout(*h);
         roomBehind(*h);
         if (h->shortBite)
             found(
@@ -78,6 +80,19 @@ class HoldFindings : public PieceFinder {
         const Length by = shiftFor(2, 400_mm);
         if (by != Length())
             f.remedies.push_back(shiftBy(by));
+    }
+
+    /// A stud that is better without a screw.
+    void betterWithout(const SupportVerdict& h) {
+        const Length x = Length::mm(*h.betterWithout);
+        auto& f =
+            found("stud_left_out", Severity::notes, "hold", "Better without one of the studs",
+                  fmt::format("Close to its neighbour the stud {} from the left end draws load to itself. "
+                              "Without a screw there what is used most is used to {}, with it to {}.",
+                              sayRound(x), words::percent(h.usedWithout), words::percent(h.strengthUse())));
+        f.remedies.push_back(changePiece("Leave that stud out", piece_, [&](Piece& p) {
+            p.hold.without.push_back({roundToTape(pp_.left + x, project_.style)});
+        }));
     }
 
     /// An anchor that opens behind the cover where nobody has looked.
@@ -127,8 +142,24 @@ class HoldFindings : public PieceFinder {
             for (const auto& cure :
                  strengthen(piece_.params, {h.option.cure, false, nextThickness(), metric(), &pp_.made}))
                 f.remedies.push_back(changeParameters(cure, piece_));
+        longerBy(f, h);
         otherSupports(f, h);
         loadAtMost(f, h);
+    }
+
+    /// A stud too near an end is reached where the piece is longer, or stands a little aside.
+    void longerBy(Finding& f, const SupportVerdict& h) const {
+        if (h.shortBy <= 0)
+            return;
+        const Length step = metric() ? 1_mm : Length::inches(1, 16);
+        const Length more = Length::nm((Length::mm(h.shortBy).nm() + step.nm() - 1) / step.nm() * step.nm());
+        for (Length by : {-more, more})
+            if (pp_.left + by >= Length() && pp_.left + by + length() <= wall_->width)
+                f.remedies.push_back(shiftBy(by));
+        for (Length grown : {more, more * 2})
+            for (Length left : leftEnds(grown))
+                if (left >= Length() && left + length() + grown <= wall_->width)
+                    f.remedies.push_back(longerAt(length() + grown, left));
     }
 
     void strength(const SupportVerdict& h) {

@@ -28,12 +28,14 @@ class PieceFinder {
     /// Studs free to drill behind a piece of this length that begins at `left`; those that its uprights would
     /// hide from a driver are known for its own length.
     [[nodiscard]] std::size_t studsAt(Length left, Length pieceLength) const {
-        const Length margin = pp_.assembly().wallLeft + 40_mm;
+        const Assembly& a = pp_.assembly();
+        const Length atLeft = a.wallLeft + Length::mm(studEndMargin);
+        const Length atRight = a.length - a.wallRight + Length::mm(studEndMargin);
         std::vector<Length> heights;
         for (Length row : pp_.assembly().wallRows)
             heights.push_back(pp_.bottom + row);
-        auto studs = freeStuds(*wall_, plan_.findWall(wall_->id)->zones, left + margin,
-                               left + pieceLength - margin, heights, catalog_);
+        auto studs = freeStuds(*wall_, plan_.findWall(wall_->id)->zones, left + atLeft,
+                               left + pieceLength - atRight, heights, catalog_);
         if (pieceLength == length())
             std::erase_if(studs, [&](Length x) {
                 const auto& hidden = pp_.assembly().wallHidden;
@@ -55,6 +57,26 @@ class PieceFinder {
                     return by;
             }
         return {};
+    }
+    /// As long as that, its left end at `left`.
+    [[nodiscard]] Remedy longerAt(Length to, Length left) const {
+        Remedy r = changeLength("Make it " + say(to - length()) + " longer", piece_, to);
+        const bool typed = piece_.place.anchor == Anchor::typed && piece_.place.follow.how == FollowHow::none;
+        if (!typed || left == pp_.left)
+            return r;
+        r.name += fmt::format(", {} of it at the left", say(pp_.left - left));
+        for (auto& c : moveTo("", project_, piece_.id, left, pp_.bottom).changes)
+            r.changes.push_back(std::move(c));
+        return r;
+    }
+    /// Where its left end can be when it grows by `more`: it keeps its left end, its middle or its right end
+    /// where its place is typed, its middle where it is centred.
+    [[nodiscard]] std::vector<Length> leftEnds(Length more) const {
+        if (piece_.place.follow.how != FollowHow::none)
+            return {pp_.left};
+        if (piece_.place.anchor != Anchor::typed)
+            return {pp_.left - more / 2};
+        return {pp_.left, pp_.left - more, pp_.left - more / 2};
     }
     /// A finding about this piece.
     Finding& found(const char* id, Severity severity, const char* station, std::string title,

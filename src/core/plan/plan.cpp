@@ -42,8 +42,6 @@ Plan& Plan::operator=(const Plan&) = default;
 Plan& Plan::operator=(Plan&&) noexcept = default;
 namespace {
 
-constexpr double studEndMargin = 40; // mm from the rail's end to a screw (S7.2)
-
 class Planner {
   public:
     Planner(const Project& p, const Shop& s, const Catalog& c, const Earlier* e, const CutEffort& effort,
@@ -144,14 +142,17 @@ class Planner {
         return one;
     }
 
-    /// Only a better word is worth twice the holes.
+    /// Where one row does not hold, two are taken for a better word, or for the same where they are used
+    /// less.
     static bool twoRowsHelp(const SupportVerdict& one, const SupportVerdict& two) {
         const auto rank = [](const SupportVerdict& v) {
             const int order[] = {0, 1, 3, 2}; // holds, tight, fails, unknown
             return std::tuple(!v.feasible, order[static_cast<int>(v.verdict.status)],
                               v.verdict.notForLeaning);
         };
-        return rank(two) < rank(one);
+        if (rank(two) != rank(one))
+            return rank(two) < rank(one);
+        return two.strengthUse() < one.strengthUse() / 1.05;
     }
 
     void makeAndHold(const Piece& piece, const Wall& wall, const Species& wood, int rows, StaticsCache& cache,
@@ -160,7 +161,7 @@ class Planner {
         pp.rows = rows;
         // Made once to learn where it can be screwed, and again with the holes clear of its joints.
         pp.made = make_(piece.params, makeContext(piece, wall, pp, false), catalog_);
-        pp.studs = studsBehind(wall, pp);
+        pp.studs = studsBehind(piece, wall, pp);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(zones, pp);
         const bool anchored =
@@ -215,12 +216,16 @@ class Planner {
                            [&](const auto& h) { return x > h.first && x < h.second; });
     }
 
-    std::vector<Length> studsBehind(const Wall& wall, const PiecePlan& pp) const {
+    std::vector<Length> studsBehind(const Piece& piece, const Wall& wall, const PiecePlan& pp) const {
         std::vector<Length> out;
         const Assembly& a = pp.assembly();
-        for (Length x : studsBetween(wall, pp.left + a.wallLeft, pp.left + a.wallRight,
-                                     Length::mm(studEndMargin), catalog_))
-            if (!hidden(a, x - pp.left))
+        // How near to an end a rod may stand its own judge says: it depends on the rod.
+        const Length margin = a.seat<RodSeat>() ? Length() : Length::mm(studEndMargin);
+        for (Length x : studsBetween(wall, pp.left + a.wallLeft, pp.left + a.wallRight, margin, catalog_))
+            if (const bool left =
+                    std::any_of(piece.hold.without.begin(), piece.hold.without.end(),
+                                [&](const StudLeftOut& s) { return abs(s.x - x) < wall.studWidth / 2; });
+                !left && !hidden(a, x - pp.left))
                 out.push_back(x - pp.left);
         return out;
     }

@@ -1,5 +1,6 @@
 #include "plan/plan_hold.h"
 
+#include "measure/words.h"
 #include "plan/load_path.h"
 #include "plan/shopping.h"
 #include "support/judge/judge.h"
@@ -225,6 +226,8 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
         const bool chosen = &s == &pp.supports[pp.chosen];
         if (chosen || !s.judged)
             s = judgeSupport(rail, rw, s.option, cache, 1, !chosen);
+        if (chosen)
+            findBetterWithout(s, rail, rw, cache);
         s.cost = in.shop.price(fixingPrice(s.option)) * s.holes;
         if (!s.option.price.empty() && s.bought > 0)
             s.cost += in.shop.price(s.option.price) * s.bought;
@@ -264,6 +267,30 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
     pp.loadPath = loadPath(piece, pp, wood12(wood));
 }
 
+namespace {
+
+/// What each board may take of `all` kg, spread as planned; evenly by their lengths where nothing is.
+std::vector<std::pair<std::string, double>> shelfByShelf(const LoadSpec& planned, const Assembly& a,
+                                                         double all) {
+    LoadSpec load = planned;
+    if (contentsMass(load, a) <= 0)
+        load.kgPerM = 1;
+    const double factor = all / contentsMass(load, a);
+    const auto surfaces = surfacesOf(a);
+    std::vector<std::pair<std::string, double>> out;
+    for (const auto& s : surfaces) {
+        double kg = s.even ? load.kgPerM * (s.x1 - s.x0).mm() / 1000 : 0;
+        for (const auto& i : load.items)
+            if (surfaceFor(a, i.on).id == s.id)
+                kg += i.mass;
+        if (kg > 0)
+            out.emplace_back(s.name, kg * factor);
+    }
+    return out;
+}
+
+} // namespace
+
 std::string labelText(const Project& project, const Piece& piece, const PiecePlan& pp) {
     const SupportVerdict* hold = pp.hold();
     if (!pp.made.makeable() || !hold || !hold->feasible || hold->carryKg <= 0)
@@ -276,10 +303,14 @@ std::string labelText(const Project& project, const Piece& piece, const PiecePla
     };
     const auto limit = std::find_if(hold->checks.begin(), hold->checks.end(),
                                     [&](const Check& c) { return c.id == hold->carryGoverns; });
+    std::string each;
+    const auto boards = shelfByShelf(piece.load, pp.assembly(), hold->carryKg);
+    for (const auto& [name, kg] : boards)
+        each += fmt::format("{}{} on {}", each.empty() ? ": " : ", ", mass(kg), theName(name));
     std::string out =
-        fmt::format("{}, {} long: at most {} on it, spread as planned; its own {} are reckoned with.",
+        fmt::format("{}, {} long: at most {} on it, spread as planned{}; its own {} are reckoned with.",
                     piece.name, formatLength(pp.assembly().length, project.style), mass(hold->carryKg),
-                    formatMass(pp.mass, project.style));
+                    boards.size() > 1 ? each : "", formatMass(pp.mass, project.style));
     if (hold->carryCapped)
         out += " More than this was not looked at: ask a professional.";
     else

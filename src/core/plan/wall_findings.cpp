@@ -265,12 +265,13 @@ class WallFindings {
                                       [&](const Piece& p) { return p.wall == w.id; });
         if (!k || !used || (k->id.starts_with("timber_stud") && w.coverThickness <= 16_mm))
             return;
+        const auto say = [&](double newton) { return formatForce(newton, project_.style); };
         std::string holds;
         for (const auto& id : k->anchors)
             if (const AnchorKind* a = catalog_.findAnchor(id))
-                holds += fmt::format("{}{}, {:.0f} to {:.0f} N pull and {:.0f} to {:.0f} N shear",
-                                     holds.empty() ? "" : "; ", a->name, a->tensionLow, a->tensionHigh,
-                                     a->shearLow, a->shearHigh);
+                holds +=
+                    fmt::format("{}{}, {} to {} pull and {} to {} shear", holds.empty() ? "" : "; ", a->name,
+                                say(a->tensionLow), say(a->tensionHigh), say(a->shearLow), say(a->shearHigh));
         auto& f = add("wall_holds", Severity::notes, w.id, k->name,
                       k->traps + (holds.empty() ? "" : " Typical for one anchor: " + holds + "."));
         f.working.source = k->source;

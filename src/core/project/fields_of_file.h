@@ -224,6 +224,10 @@ template <typename A> void visit(A& a, Piece& v) {
         r.whole("rows", v.hold.rows, 0, 2);
         r.choice("leaning", v.hold.leaning, leaningNames);
         r.flag("above_bed", v.hold.aboveBed);
+        r.listIfAny("without", v.hold.without, [](auto& q, StudLeftOut& s) {
+            q.require("x");
+            q.length("x", s.x, zero, farthest);
+        });
     });
     a.object("power", [&](auto& r) {
         r.text("outlet", v.power.outlet);

@@ -63,11 +63,17 @@ enum class Leaning {
 };
 
 /// Which concealed support; 'auto' takes the best ranked one.
+/// A stud that no screw goes into, though it is behind the piece.
+struct StudLeftOut {
+    Length x; ///< from the wall's left
+    bool operator==(const StudLeftOut&) const = default;
+};
 struct HoldChoice {
     std::string support = "auto";
     int rows = 0; ///< rows of wall screws in the rail; 0: one where it holds, else two
     Leaning leaning = Leaning::usual;
     bool aboveBed = false; ///< over a bed, a child's place or a seat: limit 0.6 instead of 1 (S12.3)
+    std::vector<StudLeftOut> without = {};
     bool operator==(const HoldChoice&) const = default;
 };
 

@@ -4,6 +4,7 @@
 
 #include "measure/one_unit.h"
 #include "plan/hold_findings.h"
+#include "support/words.h"
 
 #include "drawing/views.h"
 
@@ -344,7 +345,7 @@ class Book {
         add(BlockKind::newPage);
         add(BlockKind::title, nameOf(pp) + ": the working");
         for (const auto& c : h->checks) {
-            add(BlockKind::heading, fmt::format("{}: {:.0f} % used", c.title, 100 * c.utilisation()));
+            add(BlockKind::heading, c.title + ": " + words::percent(c.utilisation()) + " used");
             std::string values;
             for (const auto& [k, v] : c.working.values)
                 values += (values.empty() ? "" : "; ") + k + " = " + v;

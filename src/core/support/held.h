@@ -9,6 +9,7 @@
 #include "strength/sag.h"
 #include "strength/section.h"
 
+#include <cmath>
 #include <optional>
 
 namespace owl {
@@ -53,6 +54,12 @@ struct WallBehind {
     /// For every ledger of a piece that rests on several walls, the wall it is on; studs and anchors from the
     /// corner it is counted from.
     std::vector<WallBehind> sides;
+    /// The same without the stud at x.
+    [[nodiscard]] WallBehind without(double x) const {
+        WallBehind out = *this;
+        std::erase_if(out.studs, [&](double s) { return std::abs(s - x) < studWidth / 2; });
+        return out;
+    }
 };
 
 } // namespace owl

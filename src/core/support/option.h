@@ -33,6 +33,11 @@ struct SupportOption {
     std::string cure = {};  ///< what strengthens a piece that it refuses: 'hanger', 'unfit'
     std::string price = {}; ///< in the shop, of one of what is bought beside its fixings
     [[nodiscard]] bool onlyWhenAsked() const { return !usual && whenAsked; }
+    /// True for a screw that is thinner than usual, not one with a head of its own: hidden strips take the
+    /// others.
+    [[nodiscard]] bool thin() const {
+        return second > 0 && screw && !screw->lag && screw->headKind != ScrewHead::washer;
+    }
     /// True when it holds in what carries the wall, not just in its cover.
     [[nodiscard]] bool firm() const { return ground != Ground::cover; }
     /// True when it goes where the studs are.

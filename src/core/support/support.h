@@ -85,6 +85,10 @@ SupportVerdict judgeSupport(const HeldPiece& piece, const WallBehind& wall, cons
 /// The same with the supports' responses kept in `cache`.
 SupportVerdict judgeSupport(const HeldPiece& piece, const WallBehind& wall, const SupportOption& option,
                             StaticsCache& cache, double factor, bool quiet);
+/// Looks for a stud that makes it weaker: one that stands close to another draws load to itself. Sets
+/// `betterWithout` where without its screw a strength is used by more than a twentieth less.
+void findBetterWithout(SupportVerdict& v, const HeldPiece& piece, const WallBehind& wall,
+                       StaticsCache& cache);
 /// Adds carryKg, carryStrengthKg and carryLeaningKg by bisection on the contents (even load when there are
 /// none), never above 45 kg/m or 100 kg.
 void findCapacity(SupportVerdict& v, const HeldPiece& piece, const WallBehind& wall);

@@ -7,6 +7,7 @@
 #include "support/standing/standing.h"
 
 #include <algorithm>
+#include <cmath>
 #include <tuple>
 
 namespace owl {
@@ -82,6 +83,32 @@ SupportVerdict judgeSupport(const HeldPiece& piece, const WallBehind& wall, cons
                             double factor) {
     StaticsCache cache;
     return judgeSupport(piece, wall, option, cache, factor, false);
+}
+
+void findBetterWithout(SupportVerdict& v, const HeldPiece& piece, const WallBehind& wall,
+                       StaticsCache& cache) {
+    constexpr std::size_t most = 12; // studs of a long piece that are tried: those nearest to the worst place
+    if (!v.option.atStuds() || !wall.sides.empty() || !v.feasible || v.x.size() < 3)
+        return;
+    const auto use = [](const Check& c) { return c.looks || c.requirement ? -1 : c.utilisation(); };
+    const auto worst = std::max_element(v.checks.begin(), v.checks.end(),
+                                        [&](const Check& a, const Check& b) { return use(a) < use(b); });
+    const double at = worst == v.checks.end() ? 0 : worst->atMm.value_or(0);
+    std::vector<double> near = v.x;
+    std::sort(near.begin(), near.end(),
+              [at](double a, double b) { return std::abs(a - at) < std::abs(b - at); });
+    near.resize(std::min(near.size(), most));
+    double least = v.strengthUse() / 1.05;
+    for (double x : near) {
+        const auto without = judgeSupport(piece, wall.without(x), v.option, cache, 1, true);
+        const bool word = without.feasible && without.verdict.status <= v.verdict.status &&
+                          without.verdict.notForLeaning <= v.verdict.notForLeaning;
+        if (!word || without.strengthUse() >= least)
+            continue;
+        least = without.strengthUse();
+        v.betterWithout = x;
+        v.usedWithout = least;
+    }
 }
 
 void sortSupports(std::vector<SupportVerdict>& supports) {

@@ -75,7 +75,8 @@ struct SupportVerdict {
     double droopBed = 0, droopRod = 0, droopPlay = 0; ///< mm, parts of the droop in years
     std::vector<double> rows;                         ///< mm above the piece's bottom: where its holes are
     double screwLength = 0, pen = 0;                  ///< mm
-    bool shortBite = false;                           ///< less than 38 mm in the stud, and still enough
+    double shortBy = 0;     ///< mm: refused, and so much longer at an end it would not be
+    bool shortBite = false; ///< less than 38 mm in the stud, and still enough
     bool cableCaution = false;
     double carryKg = 0, carryStrengthKg = 0; ///< contents: with the looks limits, by strength alone
     double carryLeaningKg = 0;               ///< contents with which it takes the hand as well
@@ -83,6 +84,10 @@ struct SupportVerdict {
     std::string carryGoverns;
     int holes = 0, difficulty = 1;
     double cost = 0;
+    std::optional<double> betterWithout; ///< mm: a stud without whose screw a strength is used less
+    double usedWithout = 0;              ///< to that much then
+    /// The most that a strength is used, by what stands there or with a hand; looks and rules are none.
+    [[nodiscard]] double strengthUse() const;
 };
 
 /// The sag that uses most of its limit, of the whole piece or of a board in it: mm, and the limit.

@@ -37,9 +37,12 @@ struct BentFront {
     std::string words;   ///< 'a strip of 110 mm along its front edge'
     std::string moment;  ///< how its bending moment is found, as the working shows it
     std::string assumed; ///< what that takes for granted
-    Length span;      ///< between what holds it, or out to its free end; 0: a corner that turns, no sag told
-    int free = 0;     ///< -1: nothing holds its left end, 1: its right end
-    double share = 1; ///< of what the piece carries in all
+    Length span;   ///< between what holds it, or out to its free end; 0: a corner that turns, no sag told
+    int free = 0;  ///< -1: nothing holds its left end, 1: its right end
+    Length from;   ///< x of its left end, where it spans between two walls
+    Length behind; ///< y at which it takes all of a thing, nothing of one at the wall (S9.7); 0: all of every
+                   ///< one
+    double share = 1;   ///< of the even load that the piece carries
     double perLoad = 0; ///< mm: bending moment for each N of that
     double perHand = 0; ///< mm: for each N of a hand
     std::vector<Member::Rect> section;

@@ -10,7 +10,7 @@ namespace {
 
 void offerArms(const Offer& in, std::vector<SupportOption>& out) {
     for (auto& o : wallFixings(in.catalog, in.metric, in.wall)) {
-        const bool firm = o.ground == Ground::studs && o.second == 0;
+        const bool firm = o.ground == Ground::studs && !o.thin();
         if (!firm && o.ground != Ground::masonry && o.ground != Ground::cover)
             continue;
         o.id = "arms-" + o.id;
@@ -25,7 +25,7 @@ void offerArms(const Offer& in, std::vector<SupportOption>& out) {
     for (const auto& o : out) {
         if (o.ground == Ground::cover && !cover)
             cover = o.anchor;
-        if (o.ground == Ground::studs)
+        if (o.ground == Ground::studs && o.second == 0)
             firmest = &o;
     }
     if (!cover || !firmest)

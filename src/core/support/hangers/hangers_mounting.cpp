@@ -268,16 +268,17 @@ class HangerMounter {
         for (std::size_t i = 0; i < v_.x.size(); ++i) {
             const double x = v_.x[i];
             const std::string n = std::to_string(i + 1);
-            const double z1 = l_.screwZ + h_.height * 0.25;
+            // The head enters below and the piece drops: it hangs at the top of the slot, half the width of
+            // what it runs in below that end.
+            constexpr double head = 11; // mm, heads of 8 to 10 mm
+            const double z1 = plate ? l_.screwZ + h_.height * 0.25 : l_.screwZ + head / 2;
             const double z0 = z1 - h_.height;
             const std::string id = "keyhole-" + n;
             std::vector<ConvexCell> tools;
-            // The head enters below and the piece drops: it hangs at the top of the slot.
-            constexpr double head = 11; // mm, heads of 8 to 10 mm
             if (plate)
                 tools.push_back(pocket(x, h_.width, z0, z1, h_.thickness));
             const double low = plate ? z0 + 11 : z0;
-            const double high = plate ? z1 - 8 : z1;
+            const double high = plate ? l_.screwZ + head / 2 : z1;
             tools.push_back(pocket(x, head, low, high, h_.recess, h_.thickness));
             cut("pocket-" + n, plate ? id + "-screws" : "m" + n,
                 plate
@@ -288,8 +289,9 @@ class HangerMounter {
                           say(x), below(z1), say(h_.thickness), say(h_.width), say(h_.height), say(h_.recess))
                     : fmt::format(
                           "{} from the left end of the piece, its upper end {}: a keyhole slot {} deep and "
-                          "{} long, round end down, with a keyhole bit in one pass up and back",
-                          say(x), below(z1), say(h_.recess), say(h_.height)),
+                          "{} long, its wide entry at the lower end, with a keyhole bit in one pass up and "
+                          "back; the screw then sits {}",
+                          say(x), below(z1), say(h_.recess), say(h_.height), below(l_.screwZ)),
                 std::move(tools));
             if (plate) {
                 out_.parts.push_back(fitting(id, "keyhole plate", x - h_.width / 2, x + h_.width / 2, z0, z1,

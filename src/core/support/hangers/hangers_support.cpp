@@ -4,6 +4,7 @@
 #include "support/rail/rail.h"
 
 #include <algorithm>
+#include <array>
 #include <fmt/format.h>
 #include <utility>
 
@@ -15,12 +16,15 @@ void offerHooked(const Offer& in, std::vector<SupportOption>& out) {
     const std::vector<SupportOption> base = wallFixings(in.catalog, in.metric, in.wall);
     for (const auto& h : in.catalog.hangers) {
         const bool along = h.kind == HangerKind::cleat || h.kind == HangerKind::rail;
-        const char* screw = in.metric ? (along ? "m5" : "m4.5") : along ? "g10" : "g8";
+        // The usual size, and the next one up where that does not hold: its head still enters a slot.
+        const std::array<const char*, 2> screws =
+            in.metric ? (along ? std::array{"m5", "m6"} : std::array{"m4.5", "m5"})
+                      : (along ? std::array{"g10", "g14"} : std::array{"g8", "g10"});
         bool firm = false;
         for (SupportOption o : base) {
             if (o.anchor && o.anchor->through && !along) // a head in a slot is a screw's
                 continue;
-            const bool mine = o.screw ? o.screw->id == screw
+            const bool mine = o.screw ? o.screw->id == screws[0] || o.screw->id == screws[1]
                               : o.ground == Ground::masonry || o.ground == Ground::flanges
                                   ? !std::exchange(firm, true)
                                   : !along && o.id == "anchors";
@@ -32,7 +36,7 @@ void offerHooked(const Offer& in, std::vector<SupportOption>& out) {
             o.whenAsked = true;
             o.cure = "hanger";
             o.price = h.price;
-            o.second = 0;
+            o.second = o.screw && o.screw->id == screws[1] ? 1 : 0;
             out.push_back(std::move(o));
         }
     }

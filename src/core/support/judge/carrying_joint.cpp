@@ -31,6 +31,8 @@ struct Stretch {
     HeaviestStretch load;
     double length = 0; ///< mm
     bool atEnd = false;
+    double share = 0, many = 1; ///< mm of the joint that are looked at, and fasteners in them
+    bool braced = false;        ///< a brace takes its turning
 };
 
 class JointJudge {
@@ -56,10 +58,16 @@ class JointJudge {
         restsOn_ = rail && top && top->solid.bounds().low.z > rail->solid.bounds().high.z - 1;
         if (restsOn_)
             yJoint_ = a_.leans > Length() ? 0 : a_.standOff.mm() + wall;
-        if (a_.seat<BraceSeat>()) { // what a brace takes hangs on the fasteners near it
-            const double each = share_;
-            share_ = std::min(window, braceShare(a_));
-            many_ = share_ / each;
+        for (auto& stretch : stretches_)
+            stretch.share = share_;
+        if (const BraceSeat* braces = a_.seat<BraceSeat>()) { // what one takes hangs on the fasteners near it
+            const double near = std::min(window, braceShare(a_));
+            for (auto& stretch : stretches_) {
+                stretch.many = near / share_;
+                stretch.share = near;
+                stretch.braced = true;
+            }
+            farFromBraces(*braces, forces);
         }
     }
 
@@ -82,6 +90,35 @@ class JointJudge {
     }
 
   private:
+    /// A brace relieves the joint within 150 mm of itself (S9.8, S12.11). Where the whole stretch that a load
+    /// engages lies farther from any, the joint holds by itself there.
+    void farFromBraces(const BraceSeat& braces, const ContentsForces& forces) {
+        constexpr double relieves = 150;
+        const double L = a_.length.mm();
+        const auto gap = [&](double from, double until, bool atEnd) {
+            const double wide = std::min(atEnd ? endWindow : window, L);
+            if (until - from < wide)
+                return;
+            ContentsForces here;
+            for (std::size_t i = 0; i < forces.lines.size(); ++i) {
+                LineLoad l = forces.lines[i];
+                l.x0 = std::max(l.x0, from);
+                l.x1 = std::min(l.x1, until);
+                if (l.x1 > l.x0)
+                    here.lines.push_back(l);
+            }
+            HeaviestStretch most = heaviestStretch(here, L, wide);
+            most.x0 = std::clamp(most.x0, from, until - wide);
+            stretches_.push_back({most, wide, atEnd, share_, 1, false});
+        };
+        double from = 0;
+        for (std::size_t i = 0; i < braces.x.size(); ++i) {
+            gap(from, braces.x[i].mm() - relieves, i == 0);
+            from = braces.x[i].mm() + relieves;
+        }
+        gap(from, L, true);
+    }
+
     struct Answer {
         Use use;
         JointForces forces;
@@ -100,11 +137,11 @@ class JointJudge {
 
     /// Contents, own weight of what hangs on the joint, and the hand, on one fastener's share of the stretch.
     [[nodiscard]] Answer worstAt(const Stretch& s, bool leaning) const {
-        if (a_.seat<BraceSeat>())
+        if (s.braced)
             return braced(s, leaning);
-        const double contents = s.load.w * share_;
-        const double own = p_.hangingMass * gravity / a_.length.mm() * share_;
-        const double hand = leaning ? p_.hand * std::min(1.0, share_ / s.length) : 0;
+        const double contents = s.load.w * s.share;
+        const double own = p_.hangingMass * gravity / a_.length.mm() * s.share;
+        const double hand = leaning ? p_.hand * std::min(1.0, s.share / s.length) : 0;
         const double yContents = (a_.surfaceBack.mm() + a_.surfaceFront.mm()) / 2;
         JointForces f;
         f.CD = leaning ? 1.6 : 0.9;
@@ -188,18 +225,18 @@ class JointJudge {
     }
 
     /// Glue, long grain to long grain: 0.5 F_v A; both cheeks of a tongue count.
-    [[nodiscard]] double glue(const WoodAllowable& wood, double face) const {
+    [[nodiscard]] double glue(const WoodAllowable& wood, double face, double share) const {
         const double cheeks = j_.how == Joinery::tongueGroove ? 2 * j_.tongueLength.mm() : 0;
-        return j_.how == Joinery::nailsGlue ? 0 : 0.5 * wood.Fv * share_ * (edge_ * face + cheeks);
+        return j_.how == Joinery::nailsGlue ? 0 : 0.5 * wood.Fv * share * (edge_ * face + cheeks);
     }
 
     [[nodiscard]] Answer answer(const JointForces& f, bool leaning, const Stretch& s) const {
         const WoodAllowable& wood = leaning ? p_.woodC2 : p_.woodC1;
         const auto [W, Z] = fastener(wood, f.CD);
         const double R = std::hypot(f.T, f.V);
-        double u = W > 0 && Z > 0 ? combined(f.T, f.V, W * many_, Z * many_).utilisation : INFINITY;
+        double u = W > 0 && Z > 0 ? combined(f.T, f.V, W * s.many, Z * s.many).utilisation : INFINITY;
         std::string by = j_.how == Joinery::dowels ? "dowels alone" : "screws alone";
-        if (const double g = glue(wood, f.face); R / g < u) {
+        if (const double g = glue(wood, f.face, s.share); R / g < u) {
             u = R / g;
             by = "glue line (0.5 F_v A, long grain)";
         }
@@ -220,13 +257,13 @@ class JointJudge {
                      {{"load", c.load},
                       {"heaviest stretch",
                        fmt::format("{} on {}", fmt::format("{:.3g} N/mm", s.load.w), mm(s.length))},
-                      {"share of one fastener", mm(share_)},
+                      {"share of one fastener", mm(s.share)},
                       {"M", Nm(a.forces.M)},
                       {"half the joint's width z", mm(edge_ / 2)},
                       {"T", N(a.forces.T)},
                       {"V", N(a.forces.V)},
                       {"screw or dowel W′, Z′", N(W) + "; " + N(Z)},
-                      {"glue", N(glue(wood, a.forces.face))},
+                      {"glue", N(glue(wood, a.forces.face, s.share))},
                       {"C_D", leaning ? "1.6" : "0.9"}},
                      fmt::format("{} used, taken by the {}", words::percent(c.utilisation()), a.by),
                      "S9.1 rule for ledge joints, S10.8, S12.11",
@@ -242,7 +279,6 @@ class JointJudge {
     double factor_;
     bool quiet_;
     bool restsOn_ = false; ///< the hung part lies on the rail
-    double many_ = 1;      ///< fasteners that a brace's share engages
     std::vector<Stretch> stretches_;
     double share_ = 0, edge_ = 0, leanOn_ = 0, yJoint_ = 0; ///< mm
 };

@@ -17,6 +17,14 @@ SupportVerdict::SupportVerdict(SupportVerdict&&) noexcept = default;
 SupportVerdict& SupportVerdict::operator=(const SupportVerdict&) = default;
 SupportVerdict& SupportVerdict::operator=(SupportVerdict&&) noexcept = default;
 
+double SupportVerdict::strengthUse() const {
+    double most = 0;
+    for (const auto& c : checks)
+        if (!c.looks && !c.requirement)
+            most = std::max(most, c.utilisation());
+    return most;
+}
+
 std::vector<double> distinctStuds(const WallBehind& wall) {
     std::vector<double> x = wall.studs;
     std::sort(x.begin(), x.end());

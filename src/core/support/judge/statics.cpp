@@ -18,8 +18,9 @@ namespace {
 
 constexpr double hardlyBends = 1e4; // times as stiff: within a thousandth of rigid, and well conditioned
 
+/// What comes and goes as one.
 struct LoadPart {
-    LineLoad line;
+    std::vector<LineLoad> lines;
     bool lasting = true;
     double y = 0; ///< mm from the wall
 };
@@ -28,6 +29,49 @@ struct LoadPart {
 double momentAt(const BeamSpan& s, std::size_t k) {
     const double t = static_cast<double>(k) / (momentSamples - 1);
     return s.ma * (1 - t) + s.mb * t + s.w * s.l * s.l * t * (1 - t) / 2;
+}
+
+/// Inside a box or case what stands on a board comes to the wall part where that board ends (S9.10): the
+/// places of the widest span that the surface is on, empty where it lies on the wall part itself or all along
+/// it.
+std::vector<double> endsOf(const Assembly& a, const std::string& surface) {
+    const ShelfSpan* widest = nullptr;
+    for (const auto& s : a.spans) {
+        const bool mine = std::find(s.surfaces.begin(), s.surfaces.end(), surface) != s.surfaces.end();
+        if (mine && !s.joints.empty() && s.at.size() > 1 &&
+            (!widest || s.at.back() - s.at.front() > widest->at.back() - widest->at.front()))
+            widest = &s;
+    }
+    std::vector<double> out;
+    if (widest)
+        for (Length x : widest->at)
+            out.push_back(x.mm());
+    return out;
+}
+
+/// The forces at those places that a line load on the board comes to, each to its two neighbours by levers;
+/// N.
+std::vector<double> forcesAtEnds(const std::vector<double>& ends, const LineLoad& l) {
+    std::vector<double> out(ends.size(), 0);
+    for (std::size_t i = 0; i + 1 < ends.size(); ++i) {
+        const bool first = i == 0;
+        const bool last = i + 2 == ends.size();
+        const double x0 = first ? l.x0 : std::max(l.x0, ends[i]);
+        const double x1 = last ? l.x1 : std::min(l.x1, ends[i + 1]);
+        if (x1 <= x0)
+            continue;
+        const double t = ((x0 + x1) / 2 - ends[i]) / (ends[i + 1] - ends[i]);
+        out[i] += l.w * (x1 - x0) * (1 - t);
+        out[i + 1] += l.w * (x1 - x0) * t;
+    }
+    return out;
+}
+
+/// A force as a load over the thickness of what brings it.
+LineLoad asLine(double x, double force, double length) {
+    constexpr double half = 5; // mm
+    const double x0 = std::clamp(x - half, 0.0, length - 2 * half);
+    return {x0, x0 + 2 * half, force / (2 * half)};
 }
 
 class StaticsMaker {
@@ -64,7 +108,8 @@ class StaticsMaker {
         const std::vector<LoadPart> parts = contents();
         nodes_ = handX_; // the same nodes in every case
         for (const auto& q : parts)
-            nodes_.insert(nodes_.end(), {q.line.x0, q.line.x1});
+            for (const auto& l : q.lines)
+                nodes_.insert(nodes_.end(), {l.x0, l.x1});
         own();
         s_.ownSag = fromChords(s_.own.curve);
         // A weight off its middle brings a node of its own: then the other's stretches are not these.
@@ -130,19 +175,45 @@ class StaticsMaker {
         const auto surfaces = surfacesOf(*p_.assembly);
         const auto all = contentsForces(p_.load, *p_.assembly, 1);
         for (std::size_t i = 0; i < all.lines.size(); ++i) {
-            const LineLoad& l = all.lines[i];
-            std::vector<double> cuts{l.x0, l.x1};
-            if (!all.even[i])
-                for (double x : places)
-                    if (x > l.x0 + 0.01 && x < l.x1 - 0.01)
-                        cuts.push_back(x);
-            std::sort(cuts.begin(), cuts.end());
             const Surface& s = surfaces[all.on[i]];
             const double y = (s.y0.mm() + s.y1.mm()) / 2 + p_.standOff;
-            for (std::size_t k = 0; k + 1 < cuts.size(); ++k)
-                out.push_back({{cuts[k], cuts[k + 1], l.w}, all.sustained[i], y});
+            const std::vector<double> ends = endsOf(*p_.assembly, s.id);
+            if (ends.empty())
+                along(all.lines[i], all.even[i] ? std::vector<double>() : places, all.sustained[i], y, out);
+            else
+                atEnds(all.lines[i], ends, all.even[i], all.sustained[i], y, out);
         }
         return out;
+    }
+
+    /// Cut at the places that lie in it.
+    static void along(const LineLoad& l, const std::vector<double>& places, bool lasting, double y,
+                      std::vector<LoadPart>& out) {
+        std::vector<double> cuts{l.x0, l.x1};
+        for (double x : places)
+            if (x > l.x0 + 0.01 && x < l.x1 - 0.01)
+                cuts.push_back(x);
+        std::sort(cuts.begin(), cuts.end());
+        for (std::size_t k = 0; k + 1 < cuts.size(); ++k)
+            out.push_back({{{cuts[k], cuts[k + 1], l.w}}, lasting, y});
+    }
+
+    /// An even load is at all ends at once; what a thing brings to one of them relieves no support of what it
+    /// brings to another: somebody may move it.
+    void atEnds(const LineLoad& l, const std::vector<double>& ends, bool even, bool lasting, double y,
+                std::vector<LoadPart>& out) const {
+        const std::vector<double> force = forcesAtEnds(ends, l);
+        LoadPart whole{{}, lasting, y};
+        for (std::size_t k = 0; k < ends.size(); ++k) {
+            if (force[k] == 0)
+                continue;
+            if (even)
+                whole.lines.push_back(asLine(ends[k], force[k], L_));
+            else
+                out.push_back({{asLine(ends[k], force[k], L_)}, lasting, y});
+        }
+        if (!whole.lines.empty())
+            out.push_back(std::move(whole));
     }
 
     void worstOfHands() {
@@ -212,14 +283,16 @@ class StaticsMaker {
             c.shear.assign(c.sagging.size(), {0, 0, 0, 0});
         }
         for (const auto& part : parts) {
-            const double torque = part.line.w * (part.line.x1 - part.line.x0) * part.y;
-            addTurning(s_.x, part.line.x0, part.line.x1, torque, c.turning);
-            if (part.lasting)
-                addTurning(s_.x, part.line.x0, part.line.x1, torque, c.lastingTurning);
+            for (const auto& l : part.lines) {
+                const double torque = l.w * (l.x1 - l.x0) * part.y;
+                addTurning(s_.x, l.x0, l.x1, torque, c.turning);
+                if (part.lasting)
+                    addTurning(s_.x, l.x0, l.x1, torque, c.lastingTurning);
+            }
             if (like_)
                 continue;
             BeamResult r;
-            solve({part.line}, {}, true, r);
+            solve(part.lines, {}, true, r);
             if (!s_.problem.empty())
                 return;
             addOne(r, part.lasting);

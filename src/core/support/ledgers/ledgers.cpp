@@ -75,7 +75,8 @@ void LedgersJudge::weigh() {
     const ContentsForces things = contentsForces(p_.load, a_, factor_);
     for (std::size_t i = 0; i < things.lines.size(); ++i) {
         const LineLoad& l = things.lines[i];
-        loads_.push_back({l.w * (l.x1 - l.x0), pressesAt(surfaces[things.on[i]], l, things.even[i])});
+        loads_.push_back(
+            {l.w * (l.x1 - l.x0), pressesAt(surfaces[things.on[i]], l, things.even[i]), !things.even[i]});
     }
 }
 

@@ -37,6 +37,7 @@ Part ledgerRod(const LedgerFixing& fixing, const LedgerSeat& seat, double cover,
 struct ResultLoad {
     double P = 0;
     Vec3 at;
+    bool thing = false; ///< one thing in its place, no part of an even load
 };
 std::vector<Check> restChecks(const HeldPiece& piece, const std::vector<ResultLoad>& loads, bool quiet,
                               SagResult* sag, SagStretch* worst);

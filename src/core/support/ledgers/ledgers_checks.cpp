@@ -294,9 +294,22 @@ void LedgersJudge::packings() {
 }
 
 void LedgersJudge::alcoveShares() {
+    // Shares are for even loads; a thing goes to back and front by its y, from the front to both sides by x.
     double W = 0;
-    for (const auto& l : loads_)
-        W += l.P;
+    double back = 0;
+    std::array<double, 2> sides{0, 0};
+    const BentFront& front = *seat_.front;
+    for (const auto& l : loads_) {
+        if (!l.thing) {
+            W += l.P;
+            continue;
+        }
+        const double ahead = std::clamp(l.at.y / std::max(1.0, front.behind.mm()), 0.0, 1.0) * l.P;
+        const double right = std::clamp((l.at.x - front.from.mm()) / front.span.mm(), 0.0, 1.0);
+        back += l.P - ahead;
+        sides[0] += ahead * (1 - right);
+        sides[1] += ahead * right;
+    }
     std::vector<double> takes(seat_.on.size(), 0);
     std::vector<double> takesLeaning(seat_.on.size(), 0);
     for (const auto& f : fixings_) {
@@ -306,7 +319,8 @@ void LedgersJudge::alcoveShares() {
     std::optional<Check> worst;
     for (std::size_t i = 0; i < seat_.on.size(); ++i) {
         const bool side = seat_.on[i].to != "wall";
-        const double stands = side ? 0.3 * W : W / 2;
+        const double stands =
+            side ? 0.3 * W + sides.at(seat_.on[i].to == "right_wall" ? 1 : 0) : W / 2 + back;
         std::optional<Use> leaning;
         if (p_.hand > 0)
             leaning = Use{stands + (side ? p_.hand / 2 : 0.0), takesLeaning[i]};
@@ -316,7 +330,9 @@ void LedgersJudge::alcoveShares() {
             c.place = strip ? strip->name : seat_.word;
             c.load = side && c.leaning && *c.leaning > *c.standing ? "a hand of " + N(p_.hand) + " over it"
                                                                    : "what stands on it";
-            c.working = {side ? "0.3 w L + F/2 on each side ledger" : "w L/2 on the back ledger",
+            c.working = {side
+                             ? "0.3 w L + F/2 on each side ledger, and of a thing what its place brings there"
+                             : "w L/2 on the back ledger, and of a thing what its place brings there",
                          {{"w L", N(W)}, {"share", N(c.demand)}, {"all its fixings", N(c.capacity)}},
                          N(c.demand) + " of " + N(c.capacity),
                          "S9.7 (the shares add up to 1.1 w L on purpose)",

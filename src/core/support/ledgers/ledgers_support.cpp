@@ -13,7 +13,7 @@ void offerLedgers(const Offer& in, std::vector<SupportOption>& out) {
         if (o.ground == Ground::cover && !cover)
             cover = o.anchor;
     for (SupportOption o : base) {
-        if (o.second > 0 || o.ground == Ground::flanges)
+        if (o.thin() || o.ground == Ground::flanges)
             continue;
         if (o.ground == Ground::cover && o.anchor != cover)
             continue;
@@ -28,7 +28,7 @@ void offerLedgers(const Offer& in, std::vector<SupportOption>& out) {
         }
         o.inRows = true;
         out.push_back(o);
-        if (!cover)
+        if (!cover || o.second > 0)
             continue;
         o.beside = cover;
         o.whenAsked = true;

@@ -31,8 +31,16 @@ class RestJudge {
   public:
     RestJudge(const HeldPiece& p, const std::vector<ResultLoad>& loads, bool quiet)
         : p_(p), a_(*p.assembly), seat_(*p.assembly->seat<LedgersSeat>()), loads_(loads), quiet_(quiet) {
-        for (const auto& l : loads)
+        for (const auto& l : loads) {
             all_ += l.P;
+            // Where the front spans between two walls a single thing is carried by where it stands (S9.7).
+            const bool single =
+                l.thing && seat_.front && seat_.front->free == 0 && seat_.front->span > Length();
+            if (single)
+                things_.push_back(onFront(l));
+            else
+                even_ += l.P;
+        }
     }
 
     std::vector<Check> run(SagResult* sag, SagStretch* worst) {
@@ -48,6 +56,48 @@ class RestJudge {
     }
 
   private:
+    /// What a thing brings to the front, N, and how far from its left end, mm.
+    struct OnFront {
+        double P = 0, a = 0;
+    };
+    [[nodiscard]] OnFront onFront(const ResultLoad& l) const {
+        const BentFront& f = *seat_.front;
+        const double part = f.behind > Length() ? std::clamp(l.at.y / f.behind.mm(), 0.0, 1.0) : 1;
+        return {l.P * part, std::clamp(l.at.x - f.from.mm(), 0.0, f.span.mm())};
+    }
+    /// N mm: the even load's share and the things along the span, where they come to most; things are no
+    /// farther from each other's worst place than a sixtieth of it.
+    [[nodiscard]] double standingMoment() const {
+        const BentFront& f = *seat_.front;
+        if (things_.empty())
+            return f.share * even_ * f.perLoad;
+        const double L = f.span.mm();
+        constexpr int places = 60;
+        double most = 0;
+        std::vector<double> at;
+        for (int i = 1; i < places; ++i)
+            at.push_back(L * i / places);
+        for (const auto& t : things_) // a moment has its top under one of them, or between
+            at.push_back(t.a);
+        for (double x : at) {
+            double M = f.share * even_ * f.perLoad * 4 * x * (L - x) / (L * L);
+            for (const auto& t : things_)
+                M += x < t.a ? t.P * (L - t.a) * x / L : t.P * t.a * (L - x) / L;
+            most = std::max(most, M);
+        }
+        return most;
+    }
+    /// mm: each thing at its own worst place (S5.2), so that the sum is on the safe side.
+    [[nodiscard]] double sagOfThings(double EI) const {
+        const double L = seat_.front->span.mm();
+        double v = 0;
+        for (const auto& t : things_) {
+            const double b = std::min(t.a, L - t.a);
+            v += t.P * b * std::pow(L * L - b * b, 1.5) / (9 * std::sqrt(3.0) * L * EI);
+        }
+        return v;
+    }
+
     /// S9.6 with places measured along both walls, whatever the angle between them.
     [[nodiscard]] CornerRest rest(const Vec3* hand) const {
         const Vec3 u = seat_.on[0].along;
@@ -147,7 +197,7 @@ class RestJudge {
     [[nodiscard]] Check bending() const {
         const BentFront& f = *seat_.front;
         const Section s = section();
-        const double stands = f.share * all_ * f.perLoad;
+        const double stands = standingMoment();
         const double leans = stands + p_.hand * f.perHand;
         std::optional<Use> leaning;
         if (p_.hand > 0)
@@ -159,10 +209,11 @@ class RestJudge {
         c.load = hand ? "a hand of " + N(p_.hand) + (f.free ? " at its open end" : " in its middle")
                       : "what stands on it";
         c.place = f.words;
-        c.working = {f.moment + ";  σ = M/Z",
+        c.working = {f.moment + (things_.empty() ? "" : " + Σ P a b/L, a thing by its place") + ";  σ = M/Z",
                      {{"load", c.load},
-                      {"W", N(all_)},
+                      {"W", N(even_)},
                       {"share", fmt::format("{:.2f}", f.share)},
+                      {"things on it", std::to_string(things_.size())},
                       {"M", words::Nm(hand ? leans : stands)},
                       {"Z", fmt::format("{:.0f} mm³", s.Z)}},
                      MPa(c.demand) + " of " + MPa(c.capacity),
@@ -201,8 +252,9 @@ class RestJudge {
         const BentFront& f = *seat_.front;
         const Section s = section();
         const double L = f.span.mm();
-        const double W = f.share * all_;
-        const double now = s.EI > 0 ? W * std::pow(L, 3) / ((f.free ? 8 : 384 / 5.0) * s.EI) : 1e9;
+        const double W = f.share * even_;
+        const double now =
+            s.EI > 0 ? W * std::pow(L, 3) / ((f.free ? 8 : 384 / 5.0) * s.EI) + sagOfThings(s.EI) : 1e9;
         const double later = now * (1 + s.kDef);
         Check c;
         c.id = "front_sag";
@@ -220,7 +272,8 @@ class RestJudge {
         c.working = {f.free ? "v = (share × w) L⁴/8 EI, × (1 + k_def) in years"
                             : "v = 5 (share × w) L⁴/384 EI, × (1 + k_def) in years",
                      {{"L", mm(L)},
-                      {"w", fmt::format("{:.3f} N/mm", all_ / L)},
+                      {"w", fmt::format("{:.3f} N/mm", even_ / L)},
+                      {"things on it", std::to_string(things_.size())},
                       {"share", fmt::format("{:.2f}", f.share)},
                       {"EI", fmt::format("{:.3g} N mm²", s.EI)},
                       {"k_def", fmt::format("{:g}", s.kDef)},
@@ -236,7 +289,8 @@ class RestJudge {
     const LedgersSeat& seat_;
     const std::vector<ResultLoad>& loads_;
     bool quiet_;
-    double all_ = 0;
+    double all_ = 0, even_ = 0; ///< N: everything, and what is taken as an even load
+    std::vector<OnFront> things_;
 };
 
 } // namespace

@@ -70,11 +70,15 @@ class RodLayout : RodWork {
             v_.x = evenly(end, seat_.count > 0 ? seat_.count : usualCount());
         } else {
             for (double x : distinctStuds(w_))
-                if (is(RodsHow::strip) || (x >= 4 * d() && x <= L() - 4 * d()))
+                if (x >= fromEnd() && x <= L() - fromEnd())
                     v_.x.push_back(x);
+                else if (x >= 0 && x <= L())
+                    tooNear_.push_back(x);
             if (!is(RodsHow::strip))
                 thinOut();
         }
+        if (v_.x.size() < 2 && !tooNear_.empty())
+            return nearAnEnd();
         if (v_.x.size() < 2) {
             v_.refusal = v_.x.empty() ? (w_.studsKnown ? "no stud lies behind the slab"
                                                        : "the studs of this wall are not known yet")
@@ -85,6 +89,22 @@ class RodLayout : RodWork {
         if (is(RodsHow::strip))
             stripRods(end);
         v_.difficulty = is(RodsHow::plate) ? 3 : 4;
+    }
+
+    /// mm: a rod wants four diameters of board beside it (S8.4), the screw of a strip what any screw wants
+    /// (S7.2).
+    [[nodiscard]] double fromEnd() const { return is(RodsHow::strip) ? 40 : 4 * d(); }
+    /// Fewer than two studs are far enough from its ends, and one is there but too near.
+    void nearAnEnd() {
+        const double x = tooNear_.front();
+        const double from = std::min(x, L() - x);
+        v_.shortBy = fromEnd() - from;
+        const bool strip = is(RodsHow::strip);
+        v_.refusal =
+            fmt::format("too near the end: a stud is {} from it, and {} wants {}{}; {} longer there it "
+                        "has them",
+                        mm(from), strip ? "the screw of a strip" : "a " + rod_.label, mm(fromEnd()),
+                        strip ? "" : ", four diameters", mm(v_.shortBy));
     }
 
     [[nodiscard]] int usualCount() const { return std::max(2, static_cast<int>(std::ceil(L() / 450))); }
@@ -180,6 +200,7 @@ class RodLayout : RodWork {
     }
 
     SupportVerdict& v_;
+    std::vector<double> tooNear_; ///< studs behind the board, too near an end
 };
 
 } // namespace

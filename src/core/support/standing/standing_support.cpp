@@ -14,7 +14,7 @@ void offerStanding(const Offer& in, std::vector<SupportOption>& out) {
         return;
     }
     for (auto& o : wallFixings(in.catalog, in.metric, in.wall)) {
-        if (!o.firm() || o.second > 0)
+        if (!o.firm() || o.thin())
             continue;
         o.id = "stands-" + o.id;
         o.name = "on its feet, tied with " + o.name;
