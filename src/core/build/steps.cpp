@@ -186,23 +186,30 @@ class Steps : StepMaker {
     }
 
     void check() {
-        std::vector<std::pair<std::string, int>> same; // equal parts are said once
+        struct Alike { // equal parts are said once, of those of one name the longest first
+            std::string name, sizes;
+            Length length;
+            int n = 0;
+        };
+        std::vector<Alike> same;
         for (const auto& p : a_.parts) {
             if (isPlug(p))
                 continue;
-            const std::string one = fmt::format("{} {} × {} × {}", withoutNumber(p.name), say(p.length),
-                                                say(p.width), say(p.thickness));
-            const auto known =
-                std::find_if(same.begin(), same.end(), [&](const auto& s) { return s.first == one; });
-            if (known == same.end())
-                same.emplace_back(one, 1);
-            else
-                ++known->second;
+            const std::string name = withoutNumber(p.name);
+            const std::string sizes =
+                fmt::format("{} {} × {} × {}", name, say(p.length), say(p.width), say(p.thickness));
+            auto at = std::find_if(same.begin(), same.end(), [&](const auto& s) { return s.sizes == sizes; });
+            if (at == same.end()) {
+                at = std::find_if(same.begin(), same.end(),
+                                  [&](const auto& s) { return s.name == name && s.length < p.length; });
+                at = same.insert(at, {name, sizes, p.length, 0});
+            }
+            ++at->n;
         }
         std::string sizes;
-        for (const auto& [one, n] : same)
-            sizes +=
-                (sizes.empty() ? "" : "; ") + (n > 1 ? fmt::format("{} times ", n) : std::string()) + one;
+        for (const auto& one : same)
+            sizes += (sizes.empty() ? "" : "; ") +
+                     (one.n > 1 ? fmt::format("{} times ", one.n) : std::string()) + one.sizes;
         auto& s = add(
             "check", "Check and mark the parts",
             "Measure each part against the list (" + sizes +

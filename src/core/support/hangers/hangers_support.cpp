@@ -115,8 +115,9 @@ std::vector<Bought> HookedRail::buys(const Assembly& a, const SupportVerdict& v,
         });
     std::vector<Bought> out;
     if (profile > Length())
-        out.push_back({fmt::format("interlocking metal rail, both halves, {} long",
-                                   formatLength(roundToTape(profile, style), style)),
+        out.push_back({fmt::format("interlocking metal rail, halves for wall and piece, {} long{}",
+                                   formatLength(roundToTape(profile, style), style),
+                                   screwed ? ", with its screws" : ""),
                        "pair", 1, hanger.price, profile.mm() / 1000});
     if (plates > 0)
         out.push_back({hanger.name + (screwed ? ", with its screws" : ""), "each",
