@@ -236,9 +236,8 @@ void LedgerLine::show(const Project& project, const Plan& plan, const QString& p
         entries_.emplace_back(tr("sag"), tr("%1 of %2")
                                              .arg(words(formatSmall(sag.sag, project.style)),
                                                   words(formatSmall(sag.limit, project.style))));
-        entries_.emplace_back(tr("may carry"), h->carryKg > 0
-                                                   ? words(formatMass(std::floor(h->carryKg), project.style))
-                                                   : QString("—"));
+        entries_.emplace_back(tr("may carry"),
+                              h->carryKg > 0 ? words(carryText(h->carryKg, project.style)) : QString("—"));
     } else if (pp) {
         status_ = Status::fails;
         entries_.emplace_back(tr("not held"), inShort(words(h ? h->refusal : "")));

@@ -128,7 +128,7 @@ class PieceFindings : public PieceFinder {
         const SupportVerdict* h = pp_.hold();
         if (h && h->beside >= 0)
             return false; // told with what the anchor costs
-        return !(piece_.hold.support.find("anchor") != std::string::npos && h && !h->option.atStuds());
+        return !(h && h->option.id == piece_.hold.support && !h->option.atStuds());
     }
 
     void studs() {

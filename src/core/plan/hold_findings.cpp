@@ -296,6 +296,12 @@ class HoldFindings : public PieceFinder {
 
 } // namespace
 
+std::string carryText(double kg, const NumberStyle& style) {
+    const double unit = style.units == Units::metric ? 1 : 0.45359237;
+    const double shown = kg / unit;
+    return formatMass((shown >= 10 ? std::floor(shown) : std::floor(shown * 10) / 10) * unit, style);
+}
+
 std::string marginText(double utilisation) {
     return utilisation > 0.02 ? fmt::format("{:.1f}", std::floor(10 / utilisation + 1e-9) / 10)
                               : std::string("plenty");

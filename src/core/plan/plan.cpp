@@ -164,8 +164,7 @@ class Planner {
         pp.studs = studsBehind(piece, wall, pp);
         const bool barred = barStuds(zones, pp);
         pp.anchors = anchorHoles(zones, pp);
-        const bool anchored =
-            !hasStuds(wall, catalog_) || piece.hold.support.find("anchor") != std::string::npos;
+        const bool anchored = !hasStuds(wall, catalog_) || asksForAnchors(piece, wall, pp);
         if (!pp.studs.empty() || barred || anchored)
             pp.made = make_(piece.params, makeContext(piece, wall, pp, anchored), catalog_);
         findLedgerWalls({project_, shop_, catalog_}, plan_, wall, pp);
@@ -173,6 +172,17 @@ class Planner {
         pp.studConfidence = leastConfidence(wall, pp);
         holdPiece({project_, shop_, catalog_}, piece, wall, wood, cache, pp);
         makeForHold(piece, wall, pp);
+    }
+
+    /// True where somebody chose a support whose fixings go elsewhere than into studs.
+    bool asksForAnchors(const Piece& piece, const Wall& wall, const PiecePlan& pp) const {
+        if (piece.hold.support == "auto")
+            return false;
+        const auto all =
+            supportOptions(pp.assembly(), catalog_, metric(), catalog_.findWall(wall.construction));
+        return std::any_of(all.begin(), all.end(), [&](const SupportOption& o) {
+            return o.id == piece.hold.support && o.anchor && !o.atStuds();
+        });
     }
 
     /// Some supports ask for something of the piece itself: recesses, a strip off its back.

@@ -1,6 +1,7 @@
 #include "plan/plan_hold.h"
 
 #include "measure/words.h"
+#include "plan/hold_findings.h"
 #include "plan/load_path.h"
 #include "plan/shopping.h"
 #include "support/judge/judge.h"
@@ -295,12 +296,7 @@ std::string labelText(const Project& project, const Piece& piece, const PiecePla
     const SupportVerdict* hold = pp.hold();
     if (!pp.made.makeable() || !hold || !hold->feasible || hold->carryKg <= 0)
         return {};
-    const auto mass = [&](double kg) {
-        const double unit = project.style.units == Units::metric ? 1 : 0.45359237;
-        const double shown = kg / unit;
-        return formatMass((shown >= 10 ? std::floor(shown) : std::floor(shown * 10) / 10) * unit,
-                          project.style);
-    };
+    const auto mass = [&](double kg) { return carryText(kg, project.style); };
     const auto limit = std::find_if(hold->checks.begin(), hold->checks.end(),
                                     [&](const Check& c) { return c.id == hold->carryGoverns; });
     std::string each;

@@ -12,12 +12,6 @@ namespace {
 using words::mm;
 using words::N;
 
-/// N along the wall at the top: a tenth of all that the case carries and weighs, at least 100 N (S11.3).
-double push(const HeldPiece& p, double factor) {
-    const double all = (p.mass + factor * contentsMass(p.load, *p.assembly)) * gravity;
-    return std::max(0.1 * all, 100.0);
-}
-
 /// A panel that is fixed all round shears as a whole: the flow q = H/b runs along every edge, and a fixing
 /// takes what lies between it and the next.
 Check panelCheck(const HeldPiece& p, const Stiffening& s, double H, bool quiet) {
@@ -69,11 +63,16 @@ Check railsCheck(const HeldPiece& p, const Stiffening& s, double H, bool quiet) 
 
 } // namespace
 
+double pushAtTheTop(const HeldPiece& p, double factor) {
+    const double all = (p.mass + factor * contentsMass(p.load, *p.assembly)) * gravity;
+    return std::max(0.1 * all, 100.0);
+}
+
 std::optional<Check> rackingCheck(const HeldPiece& piece, double factor, bool quiet) {
     if (!piece.assembly->seat<Stiffening>())
         return std::nullopt;
     const Stiffening& s = *piece.assembly->seat<Stiffening>();
-    const double H = push(piece, factor);
+    const double H = pushAtTheTop(piece, factor);
     const bool panel = !s.panel.empty();
     Check c = panel ? panelCheck(piece, s, H, quiet) : railsCheck(piece, s, H, quiet);
     c.id = "racking";

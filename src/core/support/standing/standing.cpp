@@ -3,6 +3,7 @@
 #include "strength/fastener.h"
 #include "strength/stability.h"
 #include "support/inside/inner_checks.h"
+#include "support/inside/racking_check.h"
 #include "support/rail/rail.h"
 #include "support/words.h"
 
@@ -42,6 +43,7 @@ class StandingJudge {
         combinations();
         tipping();
         addInnerChecks(p_, factor_, quiet_, v_);
+        tieKeepsSquare();
         v_.verdict = judge(v_.checks, {grade(), p_.strengthLimit, p_.leaningCounts});
         return std::move(v_);
     }
@@ -330,6 +332,41 @@ class StandingJudge {
                            "S11.2",
                            {"anything taller than 600 mm is tied, whatever the sum says"}};
         v_.checks.push_back(std::move(two));
+    }
+
+    /// Two screws through a rail in the upper fifth hold the top sideways, friction the bottom: then the case
+    /// keeps square whatever its back does (S11.3). The better of the two counts, never both.
+    void tieKeepsSquare() {
+        const auto it = std::find_if(v_.checks.begin(), v_.checks.end(),
+                                     [](const Check& c) { return c.id == "racking"; });
+        const double n = static_cast<double>(ties_.size() * v_.rows.size());
+        const bool high = !v_.rows.empty() && v_.rows.back() >= 0.8 * a_.height.mm();
+        if (it == v_.checks.end() || !seat_.tied || n < 2 || !high)
+            return;
+        const double H = pushAtTheTop(p_, factor_);
+        Check c = *it;
+        c.demand = H / n;
+        c.capacity = tieTakesAcross();
+        c.unit = "N";
+        if (c.utilisation() >= it->utilisation())
+            return;
+        if (!quiet_) {
+            c.place = "screws of the tie";
+            c.working = {
+                "V = H/n at the top, friction holds the bottom;  V ≤ Z′",
+                {{"H", N(H)}, {"fixings of the tie", words::digits(n)}, {"Z′ of one", N(c.capacity)}},
+                N(c.demand) + " of " + N(c.capacity),
+                "S11.3, S10.4, S10.7",
+                {"what the back or the rails add is not counted"}};
+        }
+        *it = std::move(c);
+    }
+    [[nodiscard]] double tieTakesAcross() const {
+        if (!v_.option.screw)
+            return anchorTakes(v_).V;
+        const Statics none;
+        const double passes = JudgeBench{p_, w_, none, factor_, true}.rail();
+        return lateral(acrossStud(p_, w_, *v_.option.screw, passes, v_.pen, durationFactor(true))).Z;
     }
 
     [[nodiscard]] double tieTakes() const {
