@@ -42,6 +42,20 @@ const BuildStep* stepOf(const PiecePlan& pp, const std::string& end) {
 class TestRodBeds : public QObject {
     Q_OBJECT
   private slots:
+    /// Who bores must read how before the drill is in the wall: the guide is asked for where the holes are
+    /// bored.
+    void theGuideComesBeforeTheHoles() {
+        const Plan plan = test::planOf(newProject("slab", Units::metric).value());
+        const auto& steps = plan.pieces.front().steps;
+        const auto asks = [](const BuildStep& s) {
+            return std::find(s.tools.begin(), s.tools.end(), "guide block") != s.tools.end();
+        };
+        const auto bored = std::find_if(steps.begin(), steps.end(),
+                                        [](const BuildStep& s) { return s.id.ends_with("/mark-wall"); });
+        QVERIFY(bored != steps.end() && asks(*bored));
+        QVERIFY(bored->text.find("square to the wall") != std::string::npos);
+        QVERIFY(std::none_of(bored + 1, steps.end(), asks));
+    }
     void drillsAreSold() {
         QCOMPARE(rodBore(12, 0.3, true), 12.0); // 12.3 mm is no drill
         QCOMPARE(rodBore(12, 0.6, true), 13.0);

@@ -26,35 +26,39 @@ bool gluedIn(const HangInput& in) {
     return in.assembly->seat<RodSeat>()->glued;
 }
 
+/// A rod points where its hole does: holes for rods are bored through a guide.
+void boreSquare(BuildStep& s, const HangInput& in, RodsHow how) {
+    if (how == RodsHow::plate || how == RodsHow::strip)
+        return; // only screws go into the wall
+    s.text += " Bore them square to the wall: through a block with a hole of the bit's size, held flat on it";
+    s.text += how == RodsHow::stud
+                  ? "."
+                  : fmt::format(", {} or more from any edge or joint of a brick.",
+                                formatLength(in.style.units == Units::metric ? 50_mm : 50.8_mm, in.style));
+    s.tools.emplace_back("guide block");
+}
+
 /// Rods go into the wall before the piece: dry in a stud, in resin or in plugs that turn in masonry.
 void setRods(BuildStep& s, const HangInput& in, const SupportVerdict& v) {
     const bool glued = gluedIn(in);
     s.title = "Set the rods";
-    s.tools = {"guide block", "mallet", "straight strip", "level"};
-    const std::string square =
-        "The holes must be square to the wall: bore them through a block with a hole of the bit's size, held "
-        "flat on the wall";
-    const std::string edges =
-        fmt::format(", {} or more from any edge or joint of a brick. ",
-                    formatLength(in.style.units == Units::metric ? 50_mm : 50.8_mm, in.style));
+    s.tools = {"mallet", "straight strip", "level"};
     switch (howOf(v.option)) {
     case RodsHow::stud:
         s.text =
-            square + ". " + (glued ? "Brush a little epoxy into them, push" : "Push") +
+            std::string(glued ? "Brush a little epoxy into the holes, push" : "Push") +
             " the rods in and lay a straight strip on them: they must be level and point the same way, a "
             "hair upwards rather than down.";
         if (glued)
             s.tools.emplace_back("epoxy");
         break;
     case RodsHow::masonry:
-        s.text = square + edges + mortarWords +
-                 " Lay a straight strip on them: they "
-                 "must be level and point the same way, a hair upwards rather than down.";
+        s.text = mortarWords + std::string(" Lay a straight strip on them: they must be level and point the "
+                                           "same way, a hair upwards rather than down.");
         inMortar(s);
         break;
     case RodsHow::plug:
         s.text =
-            square + edges +
             "Push the plugs in flush with the wall and the rods into them. Each plug is off its own middle: "
             "turn it until its rod is level with the others under a straight strip and the holes of the "
             "piece go over all of them, then tighten it as its package says.";
@@ -82,6 +86,7 @@ std::vector<BuildStep> hangOnRods(const HangInput& in, const SupportVerdict& v, 
     if (in.marks.empty())
         return {};
     std::vector<BuildStep> out{markAndDrill(in, catalog)};
+    boreSquare(out.back(), in, howOf(v.option));
     BuildStep first;
     first.id = in.piece + "/fix-support";
     first.onWall = true;
