@@ -135,7 +135,9 @@ class TestRodBeds : public QObject {
         QVERIFY(pp.hold()->feasible);
         const BuildStep* set = stepOf(pp, "/fix-support");
         QVERIFY(set && set->text.find("injection mortar") != std::string::npos);
-        QVERIFY2(set->text.find("50 mm or more from any edge") != std::string::npos, set->text.c_str());
+        const BuildStep* bored = stepOf(pp, "/mark-wall");
+        QVERIFY2(bored && bored->text.find("50 mm or more from any edge") != std::string::npos,
+                 set->text.c_str());
         QCOMPARE(pp.marks.front().drill, groutedBore(pp.hold()->option.rod->d, true));
         QVERIFY(std::any_of(plan.shopping.begin(), plan.shopping.end(),
                             [](const ShoppingLine& l) { return l.what == "injection mortar"; }));
