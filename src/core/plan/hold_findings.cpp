@@ -17,6 +17,13 @@ const Check* checkCalled(const SupportVerdict& h, const std::string& id) {
     return it == h.checks.end() ? nullptr : &*it;
 }
 
+/// kg, down to the last figure that is printed.
+double roundedDown(double kg, const NumberStyle& style) {
+    const double unit = style.units == Units::metric ? 1 : 0.45359237;
+    const double shown = kg / unit;
+    return (shown >= 10 ? std::floor(shown) : std::floor(shown * 10) / 10) * unit;
+}
+
 class HoldFindings : public PieceFinder {
   public:
     using PieceFinder::PieceFinder;
@@ -260,9 +267,7 @@ class HoldFindings : public PieceFinder {
     /// What may stand there, rounded down to what is printed; only when that is less than what stands there
     /// now.
     void loadAtMost(Finding& f, const SupportVerdict& h) const {
-        const double unit = metric() ? 1 : 0.45359237;
-        const double shown = h.carryKg / unit;
-        const double kg = (shown >= 10 ? std::floor(shown) : std::floor(shown * 10) / 10) * unit;
+        const double kg = roundedDown(h.carryKg, project_.style);
         if (kg <= 0 || kg >= pp_.contents)
             return;
         f.remedies.push_back(changePiece("Load at most " + formatMass(kg, project_.style), piece_,
@@ -297,9 +302,7 @@ class HoldFindings : public PieceFinder {
 } // namespace
 
 std::string carryText(double kg, const NumberStyle& style) {
-    const double unit = style.units == Units::metric ? 1 : 0.45359237;
-    const double shown = kg / unit;
-    return formatMass((shown >= 10 ? std::floor(shown) : std::floor(shown * 10) / 10) * unit, style);
+    return formatMass(roundedDown(kg, style), style);
 }
 
 std::string marginText(double utilisation) {

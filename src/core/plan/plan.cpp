@@ -232,10 +232,9 @@ class Planner {
         // How near to an end a rod may stand its own judge says: it depends on the rod.
         const Length margin = a.seat<RodSeat>() ? Length() : Length::mm(studEndMargin);
         for (Length x : studsBetween(wall, pp.left + a.wallLeft, pp.left + a.wallRight, margin, catalog_))
-            if (const bool left =
-                    std::any_of(piece.hold.without.begin(), piece.hold.without.end(),
-                                [&](const StudLeftOut& s) { return abs(s.x - x) < wall.studWidth / 2; });
-                !left && !hidden(a, x - pp.left))
+            if (!hidden(a, x - pp.left) &&
+                std::none_of(piece.hold.without.begin(), piece.hold.without.end(),
+                             [&](const StudLeftOut& s) { return abs(s.x - x) < wall.studWidth / 2; }))
                 out.push_back(x - pp.left);
         return out;
     }

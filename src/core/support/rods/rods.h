@@ -25,11 +25,6 @@ Mounting rodsMounting(const HeldPiece& piece, const WallBehind& wall, const Supp
 /// Allowable bearing under a rod in masonry, MPa (S8.7, verify); 0: refused without a resin anchor's own
 /// figure.
 double masonryStrength(const WallKind* wall);
-/// kg and middle of what the support adds, from the formulas that its parts follow.
-struct AddedMass {
-    double kg = 0;
-    Vec3 moment; ///< kg mm
-};
 /// Area of the polygon of 24 sides that stands for a round rod, mm2.
 double rodArea(double d);
 
