@@ -71,16 +71,17 @@ Draft coatBoard(const PieceParams& params, const MakeContext& ctx, const Catalog
     for (auto& j : a.joints)
         if (const Screw* screw = catalog.findScrew(j.screwId))
             placeFasteners(j, a, screw->d);
-    a.wallRows = {125_mm};
-    a.wallThrough = T;
-    a.wallLeft = Length();
-    a.wallRight = L;
+    RailSeat seat;
+    seat.part = "panel";
+    seat.joint = "tray-panel";
+    seat.rows = {125_mm};
+    seat.through = T;
+    seat.right = L;
+    a.seats.emplace_back(seat);
     a.surfaceBack = T;
     a.surfaceFront = a.depth;
     a.surfaceZ = T + 20_mm;
     a.top = a.surfaceZ;
-    a.wallPart = "panel";
-    a.carryingJoint = "tray-panel";
     a.member.rects = {{"panel", t, 140, 0, 0}, {"tray", 70, t, 20, t}};
     a.member.words = "coat board and tray in one section";
     a.dimensions.push_back({{0, 0, 0}, {l, 0, 0}, Dimension::In::front, "length", 1});

@@ -330,7 +330,7 @@ class TestBookcase : public QObject {
         const double phi = 1.5 * 3.14159265358979 / 180;
         const double Mr = W * ((240 - g.y) * std::cos(phi) - g.z * std::sin(phi));
         const double Mo = tipPull * 1420 * std::cos(phi) + climbingChild * 1420 * std::sin(phi);
-        const double h = pp.assembly().wallRows.back().mm();
+        const double h = pp.assembly().seat<RailSeat>()->rows.back().mm();
         const double T = std::max(0.0, (1.5 * Mo - Mr) / h);
         QVERIFY2(std::abs(tie->demand - std::max(2 * T, 445.0)) < 0.01 * tie->demand,
                  qPrintable(QString("%1 %2").arg(tie->demand).arg(2 * T)));

@@ -23,7 +23,7 @@ Made build(const LedgeParams& p, bool metric = true, std::vector<Length> holes =
     in.assembly = &m.result.assembly;
     in.G = 0.4;
     in.style.units = metric ? Units::metric : Units::imperial;
-    for (Length z : m.result.assembly.wallRows)
+    for (Length z : m.result.assembly.seat<RailSeat>()->rows)
         for (Length x : holes)
             in.wallHoles.push_back({x, z});
     in.wallScrew = catalog().findScrew(metric ? "m5" : "g10");

@@ -134,7 +134,7 @@ class TestHangers : public QObject {
         const PiecePlan& pp = only(plan);
         const SupportVerdict& hold = *pp.hold();
         QVERIFY(hold.feasible);
-        const HangerLayout l = hangerLayout(pp.assembly(), hold.option);
+        const HangerLayout l = hangerLayout(pp.assembly(), hold.option, *pp.assembly().seat<RailSeat>());
         const Vec3 middle = gravityCentre(pp.assembly(), pp.woodDensity);
         const double own = pp.mass * gravity;
         const double things = pp.contents * gravity;

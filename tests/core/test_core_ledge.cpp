@@ -230,8 +230,8 @@ class TestLedge : public QObject {
                     for (std::size_t i = 0; i < parts.size(); ++i)
                         for (std::size_t k = 0; k < i; ++k)
                             QVERIFY(separation(parts[i].solid, parts[k].solid) > -1e-6);
-                    QVERIFY(r.assembly.wallRows.front() > Length());
-                    QVERIFY(r.assembly.wallRows.back() < r.assembly.height);
+                    QVERIFY(r.assembly.seat<RailSeat>()->rows.front() > Length());
+                    QVERIFY(r.assembly.seat<RailSeat>()->rows.back() < r.assembly.height);
                 }
     }
 

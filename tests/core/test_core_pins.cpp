@@ -1,6 +1,7 @@
 // What a hundred pieces by lot and the demo come to, kept by hash of its stages. A difference is undone, or
 // it is told in CHANGELOG under Figures with its reason and pinned anew: OWL_PIN=write
-// build/release/tests/test_core_pins.
+// build/release/tests/test_core_pins. OWL_PIN_FILES=folder writes the projects there, for the command line of
+// an older build to plan as well.
 #include "files/file.h"
 #include "plan/plan_json.h"
 #include "project/random_project.h"
@@ -83,8 +84,12 @@ class TestPins : public QObject {
         if (test::sanitized)
             QSKIP("another compiler rounds otherwise");
         json now;
-        for (const auto& [name, project] : pinned())
+        const std::string folder = qgetenv("OWL_PIN_FILES").toStdString();
+        for (const auto& [name, project] : pinned()) {
             now[name] = stagesOf(project);
+            if (!folder.empty())
+                QVERIFY(writeFile(folder + "/" + name + ".owl", writeProject(project)).has_value());
+        }
         if (qgetenv("OWL_PIN") == "write") {
             std::string text = "{\n";
             for (const auto& [name, stages] : now.items())

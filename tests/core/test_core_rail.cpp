@@ -58,6 +58,12 @@ double used(const SupportVerdict& v, const char* id) {
     return c ? c->utilisation() : -1;
 }
 
+/// How many of them go without an anchor beside one stud: two studs want none.
+std::size_t besideNone(const std::vector<SupportOption>& all) {
+    return static_cast<std::size_t>(
+        std::count_if(all.begin(), all.end(), [](const SupportOption& o) { return !o.beside; }));
+}
+
 } // namespace
 
 class TestRail : public QObject {
@@ -153,7 +159,7 @@ class TestRail : public QObject {
         JudgeBench b;
         b.piece.hand = 220;
         const auto high = judgeSupport(b.piece, b.wall, b.screws());
-        b.made.assembly.wallRows = {44_mm};
+        std::get<RailSeat>(b.made.assembly.seats.front()).rows = {44_mm};
         const auto low = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(used(low, "wall_screws") >= used(high, "wall_screws"));
         QVERIFY(used(low, "wall_crush") > 1.9 * used(high, "wall_crush"));
@@ -165,7 +171,7 @@ class TestRail : public QObject {
         JudgeBench b;
         b.piece.hand = 220;
         const double one = used(judgeSupport(b.piece, b.wall, b.screws()), "wall_screws");
-        b.made.assembly.wallRows = {38_mm, 88_mm};
+        std::get<RailSeat>(b.made.assembly.seats.front()).rows = {38_mm, 88_mm};
         const auto v = judgeSupport(b.piece, b.wall, b.screws());
         QVERIFY(used(v, "wall_screws") < one);
         QCOMPARE(v.holes, 4);
@@ -306,7 +312,7 @@ class TestRail : public QObject {
     void theLightestScrewThatHoldsComesFirst() {
         JudgeBench b;
         const auto ranked = rankSupports(b.piece, b.wall, catalog(), true);
-        QCOMPARE(ranked.size(), supportOptions(*b.piece.assembly, catalog(), true, nullptr).size());
+        QCOMPARE(ranked.size(), besideNone(supportOptions(*b.piece.assembly, catalog(), true, nullptr)));
         QCOMPARE(ranked.front().verdict.status, Status::holds);
         QVERIFY(ranked.front().option.ground == Ground::studs);
         bool refusedSeen = false;

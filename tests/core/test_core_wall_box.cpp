@@ -392,7 +392,7 @@ class TestWallBox : public QObject {
         QVERIFY(rail && divider);
         const Cell r = rail->bounds();
         QVERIFY(abs(r.at.x + r.size.x - (divider->bounds().at.x + divider->bounds().size.x / 2)) < 1_mm);
-        QCOMPARE(a.wallRight, r.at.x + r.size.x);
+        QCOMPARE(a.seat<RailSeat>()->right, r.at.x + r.size.x);
         QVERIFY(a.joint("rail-left") && !a.joint("rail-right"));
         for (const auto& m : a.member.rects)
             QVERIFY(m.part != "rail");

@@ -75,8 +75,21 @@ const Part* inLine(const Assembly& a, const std::string& id, double x) {
         }
     return first;
 }
+
+const Part* railPart(const Assembly& a) {
+    const RailSeat* rail = a.seat<RailSeat>();
+    return rail ? a.find(rail->part) : nullptr;
+}
+
+bool isRail(const Assembly& a, const std::string& part) {
+    return std::any_of(a.seats.begin(), a.seats.end(), [&](const Seat& s) {
+        const RailSeat* rail = std::get_if<RailSeat>(&s);
+        return rail && rail->part == part;
+    });
+}
+
 bool takesWallScrews(const Assembly& a, const Part& p) {
-    return !a.wallPart.empty() && (p.id == a.wallPart || p.continues == a.wallPart);
+    return isRail(a, p.id) || (!p.continues.empty() && isRail(a, p.continues));
 }
 
 bool behindThings(const Assembly& a, const Part& p) {
@@ -134,8 +147,6 @@ void moveOut(Assembly& a, Length by) {
 
 void moveUp(Assembly& a, Length by) {
     shift(a, {Length(), Length(), by});
-    for (auto& z : a.wallRows)
-        z += by;
     for (Seat& seat : a.seats)
         std::visit([by](auto& s) { s.move(Length(), by); }, seat);
     a.height += by;
@@ -182,8 +193,8 @@ std::string joinedNames(const Assembly& a, const Joint& j) {
         const Part* p = a.find(id);
         return p ? p->name : id;
     };
-    return j.first == a.wallPart ? name(j.second) + " and " + name(j.first)
-                                 : name(j.first) + " and " + name(j.second);
+    return isRail(a, j.first) ? name(j.second) + " and " + name(j.first)
+                              : name(j.first) + " and " + name(j.second);
 }
 
 bool alongThePiece(const Joint& j) {

@@ -120,42 +120,35 @@ struct Assembly {
     Length length, depth, height; ///< overall
     std::vector<Part> parts;
     std::vector<Joint> joints;
-    /// Where wall screws go: height above the bottom edge of each row; thickness of wood they pass.
-    std::vector<Length> wallRows;
-    Length wallThrough;
-    bool wallRowsBehind = false; ///< something in front keeps a straight driver from the upper row
-    std::string wallInTheWay;    ///< what that is: 'lip'
-    Length wallLeft, wallRight;  ///< x range of the rail that takes wall screws
-    std::vector<std::pair<Length, Length>> wallHidden; ///< stretches of it that no driver reaches
-    Length surfaceBack, surfaceFront;                  ///< y range things stand on
-    Length surfaceZ;                                   ///< height of that surface above the bottom
-    std::vector<Surface> surfaces; ///< where things stand, if that is more than the one above
-    std::vector<ShelfSpan> spans;  ///< boards that bend by themselves inside the piece
-    std::vector<HungPart> hung;    ///< sides that carry them
-    Length
-        leans; ///< from the lower rear edge that presses on the wall up to the carrying joint; 0: it does not
-    std::vector<std::pair<std::string, Length>>
-        wallFront; ///< in front of the wall part, passed by its screws
-    std::vector<std::pair<std::string, Length>> wallBehind; ///< between wall part and wall, passed as well
-    bool screwedFlat = false; ///< too heavy to hang on hooks: the wall part is screwed to the wall itself
-    Length top;               ///< highest place a hand can press on at the front edge
-    Length standsOut;         ///< into the room, where that is less than its depth: a shelf across a corner
-    Length carried;           ///< length of the longest thing that the shop puts together; 0: the whole
-    Length standOff;          ///< how far what holds it keeps it from the wall
+    Length surfaceBack, surfaceFront; ///< y range things stand on
+    Length surfaceZ;                  ///< height of that surface above the bottom
+    std::vector<Surface> surfaces;    ///< where things stand, if that is more than the one above
+    std::vector<ShelfSpan> spans;     ///< boards that bend by themselves inside the piece
+    std::vector<HungPart> hung;       ///< sides that carry them
+    Length top;                       ///< highest place a hand can press on at the front edge
+    Length standsOut; ///< into the room, where that is less than its depth: a shelf across a corner
+    Length carried;   ///< length of the longest thing that the shop puts together; 0: the whole
+    Length standOff;  ///< how far what holds it keeps it from the wall
     std::vector<Seat> seats;
-    std::string wallPart;            ///< the part that lies against the wall and takes its screws
-    std::string carryingJoint;       ///< the joint that hangs everything else on that part; may be empty
     PlugWay plugs = PlugWay::filled; ///< over heads that show
     Member member;                   ///< what bends along the piece
     std::vector<FromOneBoard> together;
     std::vector<Dimension> dimensions;
     std::string shapedTogether; ///< id of a feature that is made when its part is glued to the others
-    /// Its seat of that sort; null: it has none.
+    /// Its first seat of that sort; null: it has none.
     template <typename S> [[nodiscard]] const S* seat() const {
         for (const Seat& s : seats)
             if (const S* mine = std::get_if<S>(&s))
                 return mine;
         return nullptr;
+    }
+    /// All its seats of that sort.
+    template <typename S> [[nodiscard]] std::vector<const S*> all() const {
+        std::vector<const S*> out;
+        for (const Seat& s : seats)
+            if (const S* mine = std::get_if<S>(&s))
+                out.push_back(mine);
+        return out;
     }
     [[nodiscard]] const Part* find(const std::string& id) const;
     [[nodiscard]] const Joint* joint(const std::string& id) const;
@@ -166,7 +159,11 @@ struct Assembly {
 double carriedMass(const Assembly& a, double mass);
 /// The part of that id, or the one of another section that continues it, at x mm; null where neither is.
 const Part* inLine(const Assembly& a, const std::string& id, double x);
-/// True for the part that takes the wall's screws, and for what continues it.
+/// The part of its first rail; null: it has none.
+const Part* railPart(const Assembly& a);
+/// True for the part of that id where it is a rail's.
+bool isRail(const Assembly& a, const std::string& part);
+/// True for a rail's part, and for what continues it.
 bool takesWallScrews(const Assembly& a, const Part& p);
 
 /// All places where things stand, at least one; the first is where things are put that name none.

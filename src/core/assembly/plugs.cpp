@@ -5,19 +5,33 @@
 #include <fmt/format.h>
 
 namespace owl {
+namespace {
+
+/// True for 'plug-rail-3' and what is named after it, of the joint 'rail'; not for 'plug-rail-2-3', of
+/// 'rail-2'.
+bool plugs(const std::string& name, const Joint& j) {
+    const std::string prefix = "plug-" + j.id + "-";
+    if (!name.starts_with(prefix))
+        return false;
+    const std::size_t end = std::min(name.find('/', prefix.size()), name.size());
+    return std::all_of(name.begin() + static_cast<std::ptrdiff_t>(prefix.size()),
+                       name.begin() + static_cast<std::ptrdiff_t>(end),
+                       [](char c) { return c >= '0' && c <= '9'; });
+}
+
+} // namespace
 
 bool isPlug(const Part& p) {
     return p.stock == Stock::fitting && p.name == "plug";
 }
 
 bool isPlugHole(const Hole& h, const Joint& j) {
-    return h.purpose.starts_with("plug-" + j.id + "-");
+    return plugs(h.purpose, j);
 }
 
 bool isPlugged(const Assembly& a, const Joint& j) {
-    return std::any_of(a.joints.begin(), a.joints.end(), [&](const Joint& q) {
-        return q.kind == plugJoint && q.id.starts_with("plug-" + j.id + "-");
-    });
+    return std::any_of(a.joints.begin(), a.joints.end(),
+                       [&](const Joint& q) { return q.kind == plugJoint && plugs(q.id, j); });
 }
 
 std::optional<double> plugSink(double countersink, double side) {

@@ -6,6 +6,7 @@
 #include "assembly/seats/floor_seat.h"
 #include "assembly/seats/frame_seat.h"
 #include "assembly/seats/ledgers_seat.h"
+#include "assembly/seats/rail_seat.h"
 #include "assembly/seats/rod_seat.h"
 #include "assembly/seats/stiffening.h"
 
@@ -13,7 +14,7 @@
 
 namespace owl {
 
-/// A wall part that takes screws is none of them: nearly every piece has one (`Assembly::wallPart`).
-using Seat = std::variant<RodSeat, CavitySeat, FloorSeat, LedgersSeat, FrameSeat, BraceSeat, Stiffening>;
+using Seat =
+    std::variant<RailSeat, RodSeat, CavitySeat, FloorSeat, LedgersSeat, FrameSeat, BraceSeat, Stiffening>;
 
 } // namespace owl

@@ -1,6 +1,8 @@
 // Holes that are no joint's: for the wall, for rods and cables.
 #include "build/bore_steps.h"
 
+#include "assembly/reach.h"
+
 #include "assembly/plugs.h"
 #include "build/bores.h"
 #include "build/step_maker.h"
@@ -40,11 +42,11 @@ class BoreSteps : StepMaker {
         for (const auto& p : a_.parts) {
             if (!takesWallScrews(a_, p))
                 continue;
-            if (p.id == a_.wallPart)
+            if (isRail(a_, p.id))
                 patternHoles(p);
             std::vector<RailHole> mine;
             for (const auto& h : in_.wallHoles)
-                if (inLine(a_, a_.wallPart, h.x.mm()) == &p)
+                if (const RailSeat* rail = railAt(a_, h.x); rail && inLine(a_, rail->part, h.x.mm()) == &p)
                     mine.push_back(h);
             if (!mine.empty())
                 wallHolesOf(&p, mine);
@@ -85,14 +87,21 @@ class BoreSteps : StepMaker {
                                       a->drill > 0 ? bit : "as wide as they are")
                         : "Drill through from the front for the screws of the anchors. ";
         }
+        for (const auto& h : holes)
+            if (h.anchor)
+                text += fmt::format("The hole at {} is the anchor's: {}. ", say(h.x - at.x),
+                                    h.anchor->through && h.anchor->drill > 0
+                                        ? drillText(h.anchor->drill, in_.style) + ", it goes through itself"
+                                        : "as wide as its own screw");
         text += "Do it now, while the rail lies flat, on a piece of waste wood.";
-        if (a_.wallRowsBehind)
+        const RailSeat* rail = railAt(a_, holes.front().x);
+        if (rail && !rail->inTheWay.empty())
             text += fmt::format(
                 " The {} will stand in the way of a straight driver: have a long bit or a bendable "
                 "shaft ready for the hanging.",
-                a_.wallInTheWay);
+                rail->inTheWay);
         const bool anchors = !in_.wallScrew;
-        auto& s = add(back->id == a_.wallPart ? "wall-holes" : "wall-holes-" + back->id,
+        auto& s = add(back == railPart(a_) ? "wall-holes" : "wall-holes-" + back->id,
                       fmt::format("Drill the {} for the {}", back->name, anchors ? "anchors" : "wall screws"),
                       std::move(text), c_.minutes("drill") * static_cast<double>(holes.size()));
         s.parts = s.fresh = {back->id};

@@ -81,6 +81,12 @@ BuildStep markAndDrill(const HangInput& in, const Catalog& catalog) {
     if (in.anchor)
         mark.text += " " + (in.anchor->setting.empty() ? "Set the anchors as their package says."
                                                        : in.anchor->setting);
+    const bool one = in.beside && std::any_of(in.marks.begin(), in.marks.end(),
+                                              [](const WallMark& m) { return m.into == "cover"; });
+    if (one)
+        mark.text +=
+            " Where no stud is: " +
+            (in.beside->setting.empty() ? "anchors are set as their package says." : in.beside->setting);
     mark.minutes = n * (catalog.minutes("wall_mark") + catalog.minutes("wall_hole"));
     mark.tools = {"tape", "level", "thin nail", "drill bit " + first.bit, "depth stop"};
     mark.cautions = catalog.cautionsFor("drilling walls");

@@ -14,14 +14,15 @@ struct HangInput {
     std::vector<WallMark> marks;
     const Screw* screw = nullptr; ///< null for anchors
     const AnchorKind* anchor = nullptr;
-    double screwLength = 0;         ///< mm
-    Length length;                  ///< of the piece
-    double mass = 0;                ///< kg
-    std::string inTheWay;           ///< what keeps a straight driver off: 'lip'; empty: nothing
-    std::vector<std::string> adds;  ///< parts that come in at the wall
-    std::vector<std::string> joins; ///< joints made there
-    std::vector<std::string> early; ///< welds among them: those are made before the piece goes on
-    std::vector<std::string> plugs; ///< over the heads of those joints: parts, and joints of the same ids
+    const AnchorKind* beside = nullptr; ///< one anchor beside what the screws hold in
+    double screwLength = 0;             ///< mm
+    Length length;                      ///< of the piece
+    double mass = 0;                    ///< kg
+    std::string inTheWay;               ///< what keeps a straight driver off: 'lip'; empty: nothing
+    std::vector<std::string> adds;      ///< parts that come in at the wall
+    std::vector<std::string> joins;     ///< joints made there
+    std::vector<std::string> early;     ///< welds among them: those are made before the piece goes on
+    std::vector<std::string> plugs;     ///< over the heads of those joints: parts, and joints of the same ids
     bool masonry = false;
     bool crumbles = false; ///< old plaster: a masonry bit goes through it first
     NumberStyle style;

@@ -55,8 +55,8 @@ class JointStep {
         return std::find(in_.joined.begin(), in_.joined.end(), part) != in_.joined.end();
     }
     /// Of the first two the one that lies flat is named first.
-    [[nodiscard]] const std::string& first() const { return j_.first == a_.wallPart ? j_.second : j_.first; }
-    [[nodiscard]] const std::string& second() const { return j_.first == a_.wallPart ? j_.first : j_.second; }
+    [[nodiscard]] const std::string& first() const { return isRail(a_, j_.first) ? j_.second : j_.first; }
+    [[nodiscard]] const std::string& second() const { return isRail(a_, j_.first) ? j_.first : j_.second; }
     /// The part that this joint adds to what is together already.
     [[nodiscard]] const std::string& newcomer() const {
         const bool second = std::find(in_.comes.begin(), in_.comes.end(), j_.second) != in_.comes.end();

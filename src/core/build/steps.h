@@ -39,6 +39,7 @@ struct BuildStep {
 /// A hole through the rail: from the piece's left end, above its bottom.
 struct RailHole {
     Length x, z;
+    const AnchorKind* anchor = nullptr; ///< the one beside a stud that goes there; null: what all are
 };
 
 struct BuildInput {

@@ -1,5 +1,6 @@
 #include "edit/place_strips.h"
 
+#include "assembly/reach.h"
 #include "project/placing.h"
 #include "room/position_search.h"
 #include "room/stud_readings.h"
@@ -61,8 +62,8 @@ class PlaceStrips {
         q.others = &others;
         q.piece = {piece_->id,  piece_->name,           pp_->left,
                    pp_->bottom, pp_->assembly().length, pp_->assembly().height};
-        q.endMargin = 40_mm + pp_->assembly().wallLeft;
-        for (Length r : pp_->assembly().wallRows)
+        q.endMargin = 40_mm + wallReach(pp_->assembly()).left;
+        for (Length r : wallReach(pp_->assembly()).rows)
             q.holeHeights.push_back(pp_->bottom + r);
         q.needsStuds = hasStuds(wall_);
         q.preferred = pp_->left;

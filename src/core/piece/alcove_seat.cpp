@@ -78,10 +78,6 @@ void AlcoveBuilder::describeRest() {
     seat.word = "ledger";
     frontOf(seat);
     seat.stages = framed() ? stages() : boardStages();
-    a.wallLeft = Length::mm(b0);
-    a.wallRight = Length::mm(b1);
-    a.wallRows = rows;
-    a.wallThrough = Length::mm(ft_);
     a.seats.emplace_back(std::move(seat));
     a.dimensions = {{{0, 0, 0}, {W_, 0, 0}, Dimension::In::front, "length", 1},
                     {{0, 0, top}, {0, D_, top}, Dimension::In::section, "depth", -1}};

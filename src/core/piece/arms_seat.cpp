@@ -96,11 +96,6 @@ void ArmsBuilder::seatArms(CavitySeat c, const ArmsAsk& ask) {
     c.rows = ctx_.rows;
     c.top = "top";
     c.bottom = "bottom";
-    const Length high = c.z1 - c.z0 - c.clearance;
-    a.wallRows = {c.z0 + c.clearance + high - std::min(20_mm, high / 3)};
-    a.wallThrough = ask.frame;
-    a.wallLeft = c.x0 + c.clearance;
-    a.wallRight = c.x1 - c.clearance;
     a.seats.emplace_back(std::move(c));
 }
 

@@ -154,25 +154,29 @@ class BookcaseCarriage : BookcaseWork {
         const Part* r = part("rail");
         if (!r)
             return;
-        a.wallThrough = s_.t;
-        a.wallLeft = s_.x0;
-        a.wallRight = s_.x1;
+        RailSeat rail;
+        rail.part = "rail";
+        rail.through = s_.t;
+        rail.left = s_.x0;
+        rail.right = s_.x1;
         const Length middle = r->bounds().at.z + r->width / 2;
-        a.wallRows = {middle};
+        rail.rows = {middle};
         if (!standing() && ctx_.rows > 1 && r->width >= 90_mm)
-            a.wallRows = {r->bounds().at.z + 25_mm, r->bounds().at.z + r->width - 25_mm};
-        a.wallPart = "rail";
-        a.screwedFlat = true;
-        if (!standing())
-            a.carryingJoint = "top-rail";
+            rail.rows = {r->bounds().at.z + 25_mm, r->bounds().at.z + r->width - 25_mm};
+        rail.flat = true;
+        if (!standing()) {
+            rail.joint = "top-rail";
+            rail.leans = s_.z1; // its lower rear edges press on the wall
+        }
         const Part* back = part("back");
         if (back && p_.back == CaseBack::letIn)
-            a.wallFront = {{"back", p_.backThickness}};
+            rail.front = {{"back", p_.backThickness}};
         else if (back)
-            a.wallBehind = {{"back", p_.backThickness}};
+            rail.behind = {{"back", p_.backThickness}};
         const Length driver = 14_mm;
         for (std::size_t i = 0; i + 1 < s_.bays.size(); ++i)
-            a.wallHidden.emplace_back(s_.bays[i].second - driver, s_.bays[i + 1].first + driver);
+            rail.hidden.emplace_back(s_.bays[i].second - driver, s_.bays[i + 1].first + driver);
+        a.seats.emplace_back(std::move(rail));
     }
 
     void onTheFloor() {
@@ -191,7 +195,6 @@ class BookcaseCarriage : BookcaseWork {
         const Part* r = part("rail");
         if (!r)
             return;
-        a.leans = s_.z1; // its lower rear edges press on the wall
         a.member.rects = {{"rail", s_.t.mm(), r->width.mm(), r->bounds().at.z.mm(), r->bounds().at.y.mm()},
                           {"top", a.find("top")->width.mm(), s_.t.mm(), s_.z1.mm(), s_.innerY.mm()},
                           {"bottom", a.find("bottom")->width.mm(), s_.t.mm(), s_.low.mm(), s_.innerY.mm()}};

@@ -347,14 +347,16 @@ class BracedBuilder : KindBuilder {
 
     void describeRest() {
         Assembly& a = d_.assembly;
-        a.wallThrough = p_.railThickness;
-        a.wallLeft = p_.inset;
-        a.wallRight = p_.inset + railLength_;
-        a.wallRows = {row()};
+        RailSeat seat;
+        seat.part = "rail";
+        seat.through = p_.railThickness;
+        seat.left = p_.inset;
+        seat.right = p_.inset + railLength_;
+        seat.rows = {row()};
         if (ctx_.rows > 1 && row() - 20_mm >= 25_mm)
-            a.wallRows.insert(a.wallRows.begin(), 20_mm);
-        a.wallPart = "rail";
-        a.carryingJoint = "top-rail";
+            seat.rows.insert(seat.rows.begin(), 20_mm);
+        seat.joint = "top-rail";
+        a.seats.emplace_back(std::move(seat));
         a.surfaceFront = p_.depth;
         a.surfaceZ = a.top = H_;
         const double bored = p_.cable.on ? p_.cable.d.mm() : 0;

@@ -18,10 +18,6 @@ void CornerBuilder::describeRest() {
     ledgers();
     spanOfParts();
     a.standsOut = Length::mm(f_.depth);
-    a.wallLeft = Length();
-    a.wallRight = Length::mm(rodded() ? f_.a : cleatEnd(0));
-    a.wallRows = {Length::mm(row())};
-    a.wallThrough = Length::mm(ct_);
     const double z = zs_ + t_;
     a.dimensions = {{{0, 0, 0}, {f_.a, 0, 0}, Dimension::In::front, "length", 1},
                     {{0, 0, zs_}, {0, 0, z}, Dimension::In::section, "thickness", -1},

@@ -284,22 +284,27 @@ class Builder {
 
     void wallZone() {
         Assembly& a = r_.assembly;
-        a.wallThrough = p_.backThickness;
-        a.wallLeft = capT_;
-        a.wallRight = p_.length - capT_;
+        RailSeat seat;
+        seat.part = "back";
+        seat.joint = "base-back";
+        seat.through = p_.backThickness;
+        seat.left = capT_;
+        seat.right = p_.length - capT_;
         // High is free strength (S9.1: the pull falls with the height of the screws), but 20 mm of wood stays
         // above: at least 2.5 D for every screw that is tried (S10.6).
         const Length low = p_.baseThickness;
         const Length top = backTop_ - std::min(20_mm, (backTop_ - low) / 2);
-        a.wallRows = {top};
+        seat.rows = {top};
         // A driver comes straight from the front, 25 mm wide.
-        a.wallRowsBehind = lipTop_ > top - 13_mm;
-        a.wallInTheWay = "lip";
+        if (lipTop_ > top - 13_mm)
+            seat.inTheWay = "lip";
         a.top = std::max(p_.baseThickness, lipTop_);
-        a.wallPart = "back";
-        a.carryingJoint = "base-back";
-        if (ctx_.rows < 2)
-            return;
+        if (ctx_.rows > 1)
+            secondRow(low, top, seat);
+        a.seats.emplace_back(std::move(seat));
+    }
+
+    void secondRow(Length low, Length top, RailSeat& seat) {
         // High enough over the lip for the driver, 4 D across the grain below the upper row.
         const Length second = std::max(low + 20_mm, lipTop_ + 13_mm);
         if (top - second < 25_mm)
@@ -310,7 +315,7 @@ class Builder {
                         say(backStrip_)),
                     false);
         else
-            a.wallRows.insert(a.wallRows.begin(), second);
+            seat.rows.insert(seat.rows.begin(), second);
     }
 
     /// Base, back rail and lip as rectangles of the section, without tongues: they fill their grooves.

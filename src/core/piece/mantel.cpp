@@ -325,8 +325,6 @@ class MantelBuilder : ArmsBuilder {
 
     void describeRest() {
         Assembly& a = d_.assembly;
-        a.wallLeft = Length();
-        a.wallRight = L_;
         a.surfaceFront = D_;
         a.surfaceZ = a.top = zt_;
         if (hollow())
@@ -396,7 +394,6 @@ class MantelBuilder : ArmsBuilder {
         r.thickness = high_;
         r.depth = D_;
         r.z = z0_ + high_ / 2;
-        a.wallRows = {r.z};
         a.seats.emplace_back(r);
         a.member.rects = {{a.parts.front().id, std::max(1.0, D_.mm() - bored()), high_.mm(), z0_.mm(), 0}};
         a.member.words = p_.build == MantelBuild::solid ? "one timber" : "layers glued into one section";

@@ -224,8 +224,15 @@ void ParameterLottery::option(const About&, int& v, std::span<const Option> opti
     v = offered[below(offered.size())];
 }
 
-void ParameterLottery::flag(const About&, bool& v) {
-    v = below(2) == 1;
+void ParameterLottery::flag(const About& a, bool& v) {
+    if (!a.apart) {
+        v = below(2) == 1;
+        return;
+    }
+    std::uint64_t mixed = seed_; // a place of its own in the row of seeds, by its name
+    for (const char* c = a.name; *c; ++c)
+        mixed = mixed * 31 + static_cast<unsigned char>(*c);
+    v = std::mt19937_64(mixed)() % 2 == 1;
 }
 
 void ParameterLottery::wood(const About&, std::string& species) {

@@ -67,8 +67,8 @@ class ParameterLottery : public QuietParameters {
   public:
     /// `thicknesses`: of boards that are to be had; `species`: the wood.
     ParameterLottery(std::uint64_t seed, bool metric, std::vector<Length> thicknesses, std::string species)
-        : engine_(seed), metric_(metric), thicknesses_(std::move(thicknesses)), species_(std::move(species)) {
-    }
+        : engine_(seed), seed_(seed), metric_(metric), thicknesses_(std::move(thicknesses)),
+          species_(std::move(species)) {}
     void length(const About& a, Length& v, const LengthLimits& limits) override;
     void whole(const About& a, int& v, const WholeLimits& limits) override;
     void number(const About& a, double& v, const NumberLimits& limits) override;
@@ -83,6 +83,7 @@ class ParameterLottery : public QuietParameters {
 
   private:
     std::mt19937_64 engine_;
+    std::uint64_t seed_;
     bool metric_;
     std::vector<Length> thicknesses_;
     std::string species_;

@@ -18,6 +18,7 @@ struct About {
     const char* help = ""; ///< one sentence
     bool applies = true;   ///< false: another choice makes it meaningless; kept, not shown
     bool required = false; ///< a file without it is refused
+    bool apart = false;    ///< drawn by a lot of its own: pieces drawn before it was thought of stay the same
 };
 
 /// Hard limits: nothing outside them is taken, wherever it comes from. Usual ones: outside them is a note.

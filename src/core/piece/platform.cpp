@@ -330,23 +330,25 @@ class PlatformBuilder : CaseBuilder {
     void atTheWall() {
         Assembly& a = d_.assembly;
         const Length rail = d_.assembly.find("rail")->width;
-        a.wallThrough = t_;
+        RailSeat seat;
+        seat.part = "rail";
+        seat.through = t_;
         // A stud may be as near to its ends as leaves room beside the outer arms, studs counting from 40 mm
         // in.
         const Length in = std::max(Length(), t_ + 13_mm - 40_mm);
-        a.wallLeft = x0_ + in;
-        a.wallRight = x1_ - in;
-        a.wallPart = "rail";
-        a.screwedFlat = true;
+        seat.left = x0_ + in;
+        seat.right = x1_ - in;
+        seat.flat = true;
         const Length low = above() ? z1_ : Length(); // the stretch of the rail beside the arms
         const Length high = above() ? rail : z0_;
         const Length edge = std::min(25_mm, (high - low) / 2);
         if (ctx_.rows > 1 && high - low >= 75_mm)
-            a.wallRows = {low + edge, high - edge};
+            seat.rows = {low + edge, high - edge};
         else
-            a.wallRows = {above() ? high - edge : low + (high - low) / 2};
-        a.wallRows.push_back(z0_ + lagHeights().back());
-        std::sort(a.wallRows.begin(), a.wallRows.end());
+            seat.rows = {above() ? high - edge : low + (high - low) / 2};
+        seat.rows.push_back(z0_ + lagHeights().back());
+        std::sort(seat.rows.begin(), seat.rows.end());
+        a.seats.emplace_back(std::move(seat));
         a.member.rects = {{"rail", t_.mm(), rail.mm(), 0, 0}};
         a.member.words = "the rail alone";
     }

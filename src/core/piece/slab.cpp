@@ -251,9 +251,6 @@ class SlabBuilder : KindBuilder {
     void describeRest() {
         Assembly& a = d_.assembly;
         const Length mid = p_.thickness / 2;
-        a.wallRows = {mid};
-        a.wallLeft = Length();
-        a.wallRight = p_.length;
         a.surfaceBack = Length();
         a.surfaceFront = p_.depth;
         a.surfaceZ = a.top = p_.thickness;

@@ -56,8 +56,7 @@ class BoxBuilder : BoxWork {
 
     /// Behind chosen bays the rail ends in the middle of the dividers before it, which hide its ends.
     void railEnds() {
-        s_.railX0 = s_.x0;
-        s_.railX1 = s_.x1;
+        s_.rails = {{s_.x0, s_.x1, "", "rail"}};
         const int n = static_cast<int>(s_.bays.size());
         if (p_.hang != BoxHang::cleat || p_.cleatFrom <= 0)
             return;
@@ -69,10 +68,17 @@ class BoxBuilder : BoxWork {
                 .cures = {{"Behind all of them", {{"cleat_from", 0}, {"cleat_to", 0}}}};
             return;
         }
-        if (p_.cleatFrom > 1)
-            s_.railX0 = s_.bays[static_cast<std::size_t>(p_.cleatFrom) - 1].first - s_.t / 2;
-        if (last < n)
-            s_.railX1 = s_.bays[static_cast<std::size_t>(last) - 1].second + s_.t / 2;
+        const auto begins = [&](int bay) {
+            return bay > 1 ? s_.bays[static_cast<std::size_t>(bay) - 1].first - s_.t / 2 : s_.x0;
+        };
+        const auto ends = [&](int bay) {
+            return bay < n ? s_.bays[static_cast<std::size_t>(bay) - 1].second + s_.t / 2 : s_.x1;
+        };
+        if (p_.cleatEach && last > p_.cleatFrom + 1) // neighbours share one
+            s_.rails = {{begins(p_.cleatFrom), ends(p_.cleatFrom), "", "rail 1"},
+                        {begins(last), ends(last), "-2", "rail 2"}};
+        else
+            s_.rails = {{begins(p_.cleatFrom), ends(last), "", "rail"}};
     }
 
     void checkParameters() {

@@ -42,10 +42,11 @@ struct WallBoxParams {
     Length backThickness = 6_mm;
     BoxHang hang = BoxHang::rail;
     Length railHeight = 70_mm;
-    PlugWay plugs = PlugWay::bought;   ///< over screws through the sides
-    int cleatFrom = 0, cleatTo = 0;    ///< bays that the cleat lies behind, from 1 on; 0: all of them
-    int hooks = 0;                     ///< turned into the bottom from below
-    int glasses = 0;                   ///< stemmed glasses side by side under the bottom
+    PlugWay plugs = PlugWay::bought; ///< over screws through the sides
+    int cleatFrom = 0, cleatTo = 0;  ///< bays that the cleat lies behind, from 1 on; 0: all of them
+    bool cleatEach = false;          ///< one behind the first of these and one behind the last, none between
+    int hooks = 0;                   ///< turned into the bottom from below
+    int glasses = 0;                 ///< stemmed glasses side by side under the bottom
     Length foot = 75_mm, stem = 10_mm; ///< of a glass: its foot across, its stem
     bool cable = false;
     bool cableToOutlet = false;              ///< that hole lies where the cable goes straight to the outlet

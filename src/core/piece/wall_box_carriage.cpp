@@ -90,9 +90,9 @@ class BoxCarriage : BoxWork {
             return;
         }
         if (p_.left)
-            a.hung.push_back({"side-left", jointsOf("left", s_.railX0 == s_.x0)});
+            a.hung.push_back({"side-left", jointsOf("left", railsMeet(true))});
         if (p_.right)
-            a.hung.push_back({"side-right", jointsOf("right", s_.railX1 == s_.x1)});
+            a.hung.push_back({"side-right", jointsOf("right", railsMeet(false))});
     }
 
     /// A side hangs on the top, and on the rail where that reaches it.
@@ -108,19 +108,23 @@ class BoxCarriage : BoxWork {
         const Part* r = part("rail");
         if (!r)
             return;
-        a.wallThrough = s_.t;
-        a.wallLeft = s_.railX0;
-        a.wallRight = s_.railX1;
         const Length row = s_.z1 - std::min(20_mm, r->width / 2);
-        a.wallRows = {row};
-        if (ctx_.rows > 1 && row - s_.railZ >= 45_mm)
-            a.wallRows.insert(a.wallRows.begin(), s_.railZ + 20_mm);
-        a.wallPart = "rail";
-        a.carryingJoint = "top-rail";
+        for (const auto& along : s_.rails) {
+            RailSeat rail;
+            rail.part = along.id();
+            rail.through = s_.t;
+            rail.left = along.x0;
+            rail.right = along.x1;
+            rail.rows = {row};
+            if (ctx_.rows > 1 && row - s_.railZ >= 45_mm)
+                rail.rows.insert(rail.rows.begin(), s_.railZ + 20_mm);
+            rail.joint = "top-" + along.id();
+            rail.leans = s_.z1; // its lower rear edges press on the wall
+            if (p_.back != BoxBack::none && part("back"))
+                rail.front = {{"back", p_.backThickness}};
+            a.seats.emplace_back(std::move(rail));
+        }
         a.standOff = recess();
-        a.leans = s_.z1; // its lower rear edges press on the wall
-        if (p_.back != BoxBack::none && part("back"))
-            a.wallFront = {{"back", p_.backThickness}};
         a.member.rects = {{"top", p_.depth.mm(), s_.t.mm(), (s_.high - s_.t).mm(), 0}};
         if (wholeRail()) // past a shorter one only top and bottom are there
             a.member.rects.insert(a.member.rects.begin(),
@@ -147,9 +151,6 @@ class BoxCarriage : BoxWork {
                                 say(s_.t)))
                 .cures = {to("Boards", "thickness", 30_mm), {"By a rail", {{"hang", "rail"}}}};
         a.seats.emplace_back(r);
-        a.wallLeft = Length();
-        a.wallRight = p_.length;
-        a.wallRows = {r.z};
         a.member.rects = {{"bottom", bottomLeft().mm(), s_.t.mm(), s_.low.mm(), 0}};
         a.member.words = "the bottom alone";
     }

@@ -33,18 +33,21 @@ class BoxInside : BoxWork {
             problem("rail_too_low", "rail_height",
                     fmt::format("A rail {} high holds no wall screw well; {} does.", say(high), say(50_mm)))
                 .cures.push_back(to("Rail", "rail_height", 60_mm));
-        const Length across = std::max(1_mm, s_.railX1 - s_.railX0);
-        Part& r =
-            add(blankPart("rail", "rail", across, high, s_.t,
-                          {{s_.railX0.mm(), (recess() + s_.t).mm(), (s_.z1 - high).mm()},
-                           {1, 0, 0},
-                           {0, 0, 1},
-                           {0, -1, 0}}),
-                {fmt::format("length {} is {}", say(across),
-                             wholeRail() ? "the clear width" : "its bays and half the dividers beside them"),
-                 fmt::format("height {} as asked for", say(high))},
-                {0, -1, 0});
-        r.finished = p_.back == BoxBack::none;
+        for (const auto& along : s_.rails) {
+            const Length across = std::max(1_mm, along.x1 - along.x0);
+            Part& r = add(blankPart(along.id(), along.name, across, high, s_.t,
+                                    {{along.x0.mm(), (recess() + s_.t).mm(), (s_.z1 - high).mm()},
+                                     {1, 0, 0},
+                                     {0, 0, 1},
+                                     {0, -1, 0}}),
+                          {fmt::format("length {} is {}", say(across),
+                                       wholeRail()           ? "the clear width"
+                                       : s_.rails.size() > 1 ? "its bay and half the divider beside it"
+                                                             : "its bays and half the dividers beside them"),
+                           fmt::format("height {} as asked for", say(high))},
+                          {0, -1, 0});
+            r.finished = p_.back == BoxBack::none;
+        }
         s_.railZ = s_.z1 - high;
     }
 

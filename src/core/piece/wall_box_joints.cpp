@@ -29,7 +29,9 @@ class BoxJoiner : BoxWork {
         }
         corner(true, true);
         corner(true, false);
-        railTop();
+        if (has("rail") && has("top"))
+            for (const auto& along : s_.rails)
+                railTop(along);
     }
 
   private:
@@ -206,10 +208,11 @@ class BoxJoiner : BoxWork {
 
     void railEnd(bool leftOne) {
         const std::string side = leftOne ? "side-left" : "side-right";
-        if (!has(side) || (leftOne ? s_.railX0 != s_.x0 : s_.railX1 != s_.x1))
+        if (!has(side) || !railsMeet(leftOne))
             return;
-        const Part* rail = d_.assembly.find("rail");
-        Joint j = named(leftOne ? "rail-left" : "rail-right", side, "rail", "butt");
+        const auto& along = leftOne ? s_.rails.front() : s_.rails.back();
+        const Part* rail = d_.assembly.find(along.id());
+        Joint j = named(leftOne ? "rail-left" : "rail-right", side, along.id(), "butt");
         j.drivenFrom = "the end";
         fix(j, {s_.t, rail->length, s_.t, true, true},
             p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
@@ -235,22 +238,20 @@ class BoxJoiner : BoxWork {
     }
 
     /// The rail stands under the top: its joint keeps the box to the wall.
-    void railTop() {
-        if (!has("rail") || !has("top"))
-            return;
-        const Part* rail = d_.assembly.find("rail");
-        Joint j = named("top-rail", "top", "rail", "butt");
+    void railTop(const BoxShape::Rail& along) {
+        const Part* rail = d_.assembly.find(along.id());
+        Joint j = named("top-" + along.id(), "top", along.id(), "butt");
         j.drivenFrom = "above";
         fix(j, {s_.t, rail->width, s_.t, true, true},
             p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
         if (j.how != Joinery::glue) {
             std::vector<Length> avoid = ctx_.wallScrewsX;
             avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
-            const Length end = std::min(50_mm, (s_.railX1 - s_.railX0) / 4);
-            for (Length x : spread(s_.railX0, s_.railX1, end, 150_mm, avoid, 16_mm))
+            const Length end = std::min(50_mm, (along.x1 - along.x0) / 4);
+            for (Length x : spread(along.x0, along.x1, end, 150_mm, avoid, 16_mm))
                 j.spots.push_back({{x, rail->bounds().at.y + s_.t / 2, s_.high}});
         }
-        placeClear(j, d_.assembly, s_.railX0 + 30_mm, s_.railX1 - 30_mm, catalog_);
+        placeClear(j, d_.assembly, along.x0 + 30_mm, along.x1 - 30_mm, catalog_);
         finish(std::move(j));
     }
 

@@ -144,6 +144,12 @@ void WallBoxParams::describe(Parameters& p) {
              .help = "0: to the last.",
              .applies = hang == BoxHang::cleat && cleatFrom > 0},
             cleatTo, {.low = 0, .high = 31, .usualLow = 0, .usualHigh = 3});
+    p.flag({.name = "cleat_each",
+            .label = "One behind each of the two",
+            .help = "Behind the first and the last of these bays, none behind those between.",
+            .applies = hang == BoxHang::cleat && cleatFrom > 0,
+            .apart = true},
+           cleatEach);
     p.whole({.name = "hooks",
              .label = "Hooks below",
              .help = "Turned into the bottom, evenly spaced.",
@@ -241,6 +247,10 @@ void WallBoxParams::settle() {
     const int behind = (cleatTo == 0 ? last : cleatTo) - cleatFrom + 1;
     if (cleatFrom > 0 && (length - thickness * 2) * behind / last < 1000_mm) // it meets two studs
         cleatFrom = cleatTo = 0;
+    const int apart = (cleatTo == 0 ? last : cleatTo) - cleatFrom;
+    // Each of the two bays meets a stud, whatever their spacing.
+    cleatEach =
+        cleatEach && cleatFrom > 0 && apart > 1 && bays.empty() && (length - thickness * 2) / last >= 720_mm;
     cableAt = std::clamp(cableAt, 80_mm, std::max(80_mm, length - 80_mm));
     if (depth < 140_mm)
         cable = false;
@@ -265,6 +275,8 @@ std::vector<Cure> WallBoxParams::strengthen(const Weakness& w) const {
         out.push_back({"A divider in the middle", {{"dividers", 1}}});
     if (w.nextThickness > thickness)
         out.push_back({"Boards of " + say(w.nextThickness), {{"thickness", w.nextThickness.mm()}}});
+    if (w.check == "hanger" && cleatEach)
+        out.push_back({"One cleat from the first to the last", {{"cleat_each", false}}});
     if (hang != BoxHang::rods)
         out.push_back({"Rail " + say(step) + " higher", {{"rail_height", (railHeight + step).mm()}}});
     if (depth - step > 100_mm)
@@ -274,7 +286,7 @@ std::vector<Cure> WallBoxParams::strengthen(const Weakness& w) const {
 
 std::optional<Cure> WallBoxParams::resize(const PartWish& wish) const {
     Cure c;
-    const bool across = wish.part == "top" || wish.part == "bottom" || wish.part == "rail";
+    const bool across = wish.part == "top" || wish.part == "bottom" || wish.part.starts_with("rail");
     if (wish.shorterBy > Length()) {
         if (!across && !wish.part.starts_with("side") && wish.part != "back")
             return std::nullopt;
@@ -284,7 +296,7 @@ std::optional<Cure> WallBoxParams::resize(const PartWish& wish) const {
     if (wish.width > Length()) {
         if (wish.part == "back")
             return std::nullopt;
-        c.changes.push_back(wish.part == "rail"
+        c.changes.push_back(wish.part.starts_with("rail")
                                 ? ParameterChange{"rail_height", wish.width.mm()}
                                 : ParameterChange{"depth", (depth + wish.width - wish.widthNow).mm()});
     }

@@ -10,13 +10,19 @@ namespace owl {
 
 /// Where the boards of the box lie, in the piece.
 struct BoxShape {
-    Length t;              ///< thickness of its boards
-    Length x0, x1;         ///< clear room between the sides
-    Length z0, z1;         ///< clear room between bottom and top
-    Length low, high;      ///< lower face of the bottom, upper face of the top
-    Length railZ;          ///< lower edge of the rail; 0 without one
-    Length railX0, railX1; ///< its ends
-    std::vector<Bay> bays; ///< left to right
+    Length t;         ///< thickness of its boards
+    Length x0, x1;    ///< clear room between the sides
+    Length z0, z1;    ///< clear room between bottom and top
+    Length low, high; ///< lower face of the bottom, upper face of the top
+    Length railZ;     ///< lower edge of the rails; 0 without one
+    struct Rail {
+        Length x0, x1;    ///< its ends
+        std::string nth;  ///< what its id has behind 'rail': '', '-2'
+        std::string name; ///< 'rail', 'rail 1', 'rail 2'
+        [[nodiscard]] std::string id() const { return "rail" + nth; }
+    };
+    std::vector<Rail> rails; ///< by which it hangs, left to right
+    std::vector<Bay> bays;   ///< left to right
     struct Shelf {
         std::string id;
         std::size_t bay;
@@ -43,8 +49,14 @@ class BoxWork : protected CaseBuilder {
     /// At their very ends.
     [[nodiscard]] bool rabbeted() const { return p_.corners == BoxCorner::rabbeted; }
     [[nodiscard]] bool onRail() const { return p_.hang != BoxHang::rods; }
-    /// The rail lies behind all bays.
-    [[nodiscard]] bool wholeRail() const { return s_.railX0 == s_.x0 && s_.railX1 == s_.x1; }
+    /// One rail lies behind all bays.
+    [[nodiscard]] bool wholeRail() const {
+        return s_.rails.size() == 1 && railsMeet(true) && railsMeet(false);
+    }
+    /// A rail reaches that side.
+    [[nodiscard]] bool railsMeet(bool left) const {
+        return left ? s_.rails.front().x0 == s_.x0 : s_.rails.back().x1 == s_.x1;
+    }
     /// How far the rail is set in: a cleat is as thick as its board.
     [[nodiscard]] Length recess() const { return p_.hang == BoxHang::cleat ? s_.t : Length(); }
     /// Rear face of the back panel.

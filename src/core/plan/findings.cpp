@@ -1,6 +1,7 @@
 #include "plan/findings.h"
 
 #include "assembly/movement.h"
+#include "assembly/reach.h"
 #include "measure/words.h"
 #include "plan/hold_findings.h"
 #include "plan/piece_finder.h"
@@ -172,7 +173,7 @@ class PieceFindings : public PieceFinder {
         f.remedies.push_back(changeWall("They are at the usual spacing", *wall_,
                                         [](Wall& w) { w.studMode = StudMode::spacing; }));
     }
-    [[nodiscard]] Length studMargin() const { return pp_.assembly().wallLeft + 40_mm; }
+    [[nodiscard]] Length studMargin() const { return wallReach(pp_.assembly()).left + 40_mm; }
 
     void unsureStud() {
         for (const auto& s : wall_->studs) {
@@ -219,12 +220,13 @@ class PieceFindings : public PieceFinder {
     /// use; empty: there are none.
     [[nodiscard]] std::string tooNearAnEnd() const {
         const Assembly& a = pp_.assembly();
-        const Part* rail = a.find(a.wallPart);
+        const Part* rail = railPart(a);
+        const WallReach reach = wallReach(a);
         const std::string name = rail ? "the " + rail->name : "the piece";
         for (Length x :
-             studsBetween(*wall_, pp_.left + a.wallLeft, pp_.left + a.wallRight, Length(), catalog_)) {
-            const Length fromLeft = x - pp_.left - a.wallLeft;
-            const Length fromRight = pp_.left + a.wallRight - x;
+             studsBetween(*wall_, pp_.left + reach.left, pp_.left + reach.right, Length(), catalog_)) {
+            const Length fromLeft = x - pp_.left - reach.left;
+            const Length fromRight = pp_.left + reach.right - x;
             const Length from = std::min(fromLeft, fromRight);
             const Length wanted = Length::mm(studEndMargin);
             if (from < wanted)
@@ -237,7 +239,7 @@ class PieceFindings : public PieceFinder {
 
     void fewStuds(std::size_t n) {
         const std::string near = tooNearAnEnd();
-        const Part* rail = pp_.assembly().find(pp_.assembly().wallPart);
+        const Part* rail = railPart(pp_.assembly());
         const std::string behind = rail ? "the " + rail->name : "it";
         auto& f = found(
             "misses_studs", Severity::blocks, "hold",
@@ -256,6 +258,12 @@ class PieceFindings : public PieceFinder {
         if (const Length by = shiftFor(2, 300_mm); by != Length())
             f.remedies.push_back(shiftBy(by));
         lengthen(f);
+        for (const auto& s : pp_.supports)
+            if (n == 1 && s.option.beside && !s.option.hanger) {
+                f.remedies.push_back(changePiece("A screw in that stud, an anchor beside it", piece_,
+                                                 [&](Piece& p) { p.hold.support = s.option.id; }));
+                break;
+            }
         for (const auto& s : pp_.supports)
             if (!s.option.atStuds() && s.feasible && s.option.anchor && !s.option.whenAsked) {
                 f.remedies.push_back(changePiece("Use anchors there", piece_,

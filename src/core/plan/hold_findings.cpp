@@ -239,7 +239,7 @@ class HoldFindings : public PieceFinder {
     /// The next thicker board of this wood that rack or shop has; 0: none.
     [[nodiscard]] Length nextThickness() const {
         Length next;
-        const Part* rail = pp_.assembly().find(pp_.assembly().wallPart);
+        const Part* rail = railPart(pp_.assembly());
         for (const auto& s : plan_.stock)
             if (rail && s.species == speciesOf(piece_.params) && s.thickness > rail->thickness + 1_mm &&
                 (next == Length() || s.thickness < next))

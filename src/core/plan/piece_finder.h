@@ -1,6 +1,7 @@
 #pragma once
 // What all that look at one piece on its wall have in common.
 
+#include "assembly/reach.h"
 #include "plan/plan.h"
 #include "plan/remedies.h"
 
@@ -29,19 +30,16 @@ class PieceFinder {
     /// hide from a driver are known for its own length.
     [[nodiscard]] std::size_t studsAt(Length left, Length pieceLength) const {
         const Assembly& a = pp_.assembly();
-        const Length atLeft = a.wallLeft + Length::mm(studEndMargin);
-        const Length atRight = a.length - a.wallRight + Length::mm(studEndMargin);
+        const WallReach reach = wallReach(a);
+        const Length atLeft = reach.left + Length::mm(studEndMargin);
+        const Length atRight = a.length - reach.right + Length::mm(studEndMargin);
         std::vector<Length> heights;
-        for (Length row : pp_.assembly().wallRows)
+        for (Length row : reach.rows)
             heights.push_back(pp_.bottom + row);
         auto studs = freeStuds(*wall_, plan_.findWall(wall_->id)->zones, left + atLeft,
                                left + pieceLength - atRight, heights, catalog_);
         if (pieceLength == length())
-            std::erase_if(studs, [&](Length x) {
-                const auto& hidden = pp_.assembly().wallHidden;
-                return std::any_of(hidden.begin(), hidden.end(),
-                                   [&](const auto& h) { return x - left > h.first && x - left < h.second; });
-            });
+            std::erase_if(studs, [&](Length x) { return reach.hides(x - left); });
         return studs.size();
     }
     /// The smallest shift up to `reach`, in steps that the tape shows, that catches at least `wanted` studs;

@@ -1,5 +1,6 @@
 #include "plan/place_findings.h"
 
+#include "assembly/reach.h"
 #include "plan/plan_hold.h"
 
 #include "measure/words.h"
@@ -74,9 +75,9 @@ class PlaceFindings : public PlaceFinder {
         const Length right = pp_.right();
         // What is fitted into a corner or an alcove is as wide as its place; its strips end on the wall.
         const bool fitted = kindInfo(piece_.params).place != std::string("wall");
-        if (fitted && pp_.assembly().wallRight > wall_->width) {
+        if (fitted && wallReach(pp_.assembly()).right > wall_->width) {
             add("wider_than_wall", Severity::blocks, "Wider than its wall",
-                fmt::format("Its strip ends at {} on a wall {} wide.", say(pp_.assembly().wallRight),
+                fmt::format("Its strip ends at {} on a wall {} wide.", say(wallReach(pp_.assembly()).right),
                             say(wall_->width)))
                 .remedies.push_back(changeLength("Make it " + say(std::max(150_mm, wall_->width - 20_mm)),
                                                  piece_, std::max(150_mm, wall_->width - 20_mm)));
@@ -269,7 +270,7 @@ class PlaceFindings : public PlaceFinder {
                                 : "This stud is left out for that."));
         f.working.source = b.zone.source;
         std::vector<Length> heights;
-        for (Length row : pp_.assembly().wallRows)
+        for (Length row : rowsAt(pp_.assembly(), b.x))
             heights.push_back(pp_.bottom + row);
         const Length run = b.zone.z1 - b.zone.z0;
         if (run < 400_mm) { // a sideways run: over it or under it

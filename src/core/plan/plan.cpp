@@ -1,6 +1,7 @@
 #include "plan/plan.h"
 
 #include "assembly/plugs.h"
+#include "assembly/reach.h"
 #include "build/joint_holes.h"
 #include "build/opening_steps.h"
 #include "measure/one_unit.h"
@@ -188,7 +189,7 @@ class Planner {
     /// Some supports ask for something of the piece itself: recesses, a strip off its back.
     void makeForHold(const Piece& piece, const Wall& wall, PiecePlan& pp) const {
         const SupportVerdict* hold = pp.hold();
-        if (!hold || !hold->feasible || !pp.assembly().wallPart.empty() || pp.assembly().seat<LedgersSeat>())
+        if (!hold || !hold->feasible || pp.assembly().seat<RailSeat>() || pp.assembly().seat<LedgersSeat>())
             return;
         MakeContext ctx = makeContext(piece, wall, pp, false);
         ctx.recesses = hold->option.recesses;
@@ -221,18 +222,14 @@ class Planner {
         return same ? pp : nullptr;
     }
 
-    static bool hidden(const Assembly& a, Length x) {
-        return std::any_of(a.wallHidden.begin(), a.wallHidden.end(),
-                           [&](const auto& h) { return x > h.first && x < h.second; });
-    }
-
     std::vector<Length> studsBehind(const Piece& piece, const Wall& wall, const PiecePlan& pp) const {
         std::vector<Length> out;
         const Assembly& a = pp.assembly();
         // How near to an end a rod may stand its own judge says: it depends on the rod.
         const Length margin = a.seat<RodSeat>() ? Length() : Length::mm(studEndMargin);
-        for (Length x : studsBetween(wall, pp.left + a.wallLeft, pp.left + a.wallRight, margin, catalog_))
-            if (!hidden(a, x - pp.left) &&
+        const WallReach reach = wallReach(a);
+        for (Length x : studsBetween(wall, pp.left + reach.left, pp.left + reach.right, margin, catalog_))
+            if (!reach.hides(x - pp.left) &&
                 std::none_of(piece.hold.without.begin(), piece.hold.without.end(),
                              [&](const StudLeftOut& s) { return abs(s.x - x) < wall.studWidth / 2; }))
                 out.push_back(x - pp.left);
@@ -242,7 +239,7 @@ class Planner {
     /// Takes out the studs whose holes would lie in the way of a wire or pipe; true when there were any.
     static bool barStuds(const std::vector<NoDrillZone>& zones, PiecePlan& pp) {
         std::erase_if(pp.studs, [&](Length x) {
-            for (Length row : pp.assembly().wallRows)
+            for (Length row : rowsAt(pp.assembly(), x))
                 if (const NoDrillZone* z = zoneAt(zones, pp.left + x, pp.bottom + row)) {
                     pp.barred.push_back({x, *z});
                     return true;
@@ -273,23 +270,28 @@ class Planner {
 
     /// Evenly spread, each moved aside as far as a wire or pipe asks for; dropped where all is taken.
     static std::vector<Length> anchorHoles(const std::vector<NoDrillZone>& zones, const PiecePlan& pp) {
-        std::vector<Length> heights;
-        for (Length row : pp.assembly().wallRows)
-            heights.push_back(pp.bottom + row);
         std::vector<Length> out;
-        const Length low = pp.assembly().wallLeft;
-        const Length high = pp.assembly().wallRight;
+        for (const WallReach& reach : wallReaches(pp.assembly()))
+            anchorHolesIn(reach, zones, pp, out);
+        return out;
+    }
+    static void anchorHolesIn(const WallReach& reach, const std::vector<NoDrillZone>& zones,
+                              const PiecePlan& pp, std::vector<Length>& out) {
+        std::vector<Length> heights;
+        for (Length row : reach.rows)
+            heights.push_back(pp.bottom + row);
+        const Length low = reach.left;
+        const Length high = reach.right;
         const Length end = 30_mm;
         for (double x : anchorPlaces(low.mm(), high.mm()))
             if (const auto free = freeNear(zones, pp.left + Length::mm(x), heights, 190_mm)) {
                 Length at = std::clamp(*free - pp.left, low + end, std::max(low + end, high - end));
-                for (const auto& h : pp.assembly().wallHidden) // beside a divider, inwards of an outer arm
+                for (const auto& h : reach.hidden) // beside a divider, inwards of an outer arm
                     if (at > h.first && at < h.second)
                         at = h.second <= high - end ? h.second : h.first;
                 if (out.empty() || at - out.back() >= 50_mm) // closer than that they share the board (7b)
                     out.push_back(at);
             }
-        return out;
     }
 
     static Length coverBehind(const Wall& wall, const PiecePlan& pp) {
@@ -363,13 +365,14 @@ class Planner {
         in.softwood = wood.softwood;
         in.G = wood.pilotG();
         in.style = project_.style;
-        if (!a.wallPart.empty() && hold)
+        if (a.seat<RailSeat>() && hold)
             for (const auto& m : hold->mounting.mounts)
                 if (std::any_of(m.passes.begin(), m.passes.end(), [&](const std::string& id) {
                         const Part* p = a.find(id);
                         return p && takesWallScrews(a, *p);
                     }))
-                    in.wallHoles.push_back({Length::mm(m.at.x), Length::mm(m.at.z)});
+                    in.wallHoles.push_back(
+                        {Length::mm(m.at.x), Length::mm(m.at.z), hold->option.beside ? m.anchor : nullptr});
         in.wallScrew = hold ? hold->option.screw : nullptr;
         in.anchor = hold ? hold->option.anchor : nullptr;
         pp.steps = buildSteps(in, catalog_);

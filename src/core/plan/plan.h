@@ -20,8 +20,6 @@
 
 namespace owl {
 
-inline constexpr double studEndMargin = 40; ///< mm from the end of what takes a screw to the screw (S7.2)
-
 /// A stud that lies behind a piece but may not be drilled.
 struct BarredStud {
     Length x; ///< from the piece's left end

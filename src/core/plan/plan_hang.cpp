@@ -37,6 +37,7 @@ HangInput hangInput(const NumberStyle& style, const Piece& piece, const Wall& wa
     if (const SupportVerdict* hold = pp.hold()) {
         h.screw = hold->option.screw;
         h.anchor = hold->option.anchor;
+        h.beside = hold->option.beside;
         h.screwLength = hold->screwLength;
         h.masonry = std::any_of(hold->mounting.mounts.begin(), hold->mounting.mounts.end(),
                                 [](const Mount& m) { return m.into == "masonry"; });
@@ -44,7 +45,8 @@ HangInput hangInput(const NumberStyle& style, const Piece& piece, const Wall& wa
     const Length carried = pp.assembly().carried;
     h.length = carried > Length() ? carried : pp.assembly().length;
     h.mass = carriedMass(pp.assembly(), pp.mass);
-    h.inTheWay = pp.assembly().wallRowsBehind ? pp.assembly().wallInTheWay : std::string();
+    if (const RailSeat* rail = pp.assembly().seat<RailSeat>())
+        h.inTheWay = rail->inTheWay;
     h.crumbles = wall.cover == "plaster_lath" && pp.cover > Length();
     h.style = style;
     atTheWall(pp.assembly(), h);

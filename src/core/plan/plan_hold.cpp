@@ -54,14 +54,17 @@ HeldPiece heldPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, 
     r.grade = wood.conf == "C" ? Grade::C : Grade::B;
     if (wall.construction == "lath_plaster")
         r.grade = Grade::C;
-    r.joint = a.joint(a.carryingJoint);
+    const RailSeat* seat = a.seat<RailSeat>();
+    r.joint = seat ? a.joint(seat->joint) : nullptr;
     r.jointScrew = r.joint ? in.catalog.findScrew(r.joint->screwId) : nullptr;
-    const Part* rail = a.find(a.wallPart);
-    r.hangingMass = pp.mass - (rail ? massOf(*rail, wood12(wood)) : 0);
-    r.hangingY = gravityCentre(a, wood12(wood), a.wallPart).y;
+    r.hangingMass = pp.mass;
+    for (const RailSeat* rail : a.all<RailSeat>())
+        if (const Part* part = a.find(rail->part))
+            r.hangingMass -= massOf(*part, wood12(wood));
+    r.hangingY = gravityCentre(a, wood12(wood), seat ? seat->part : std::string()).y;
     r.catalog = &in.catalog;
     r.metric = in.project.style.units == Units::metric;
-    r.joinedFromBelow = r.joint && r.joint->second == a.wallPart;
+    r.joinedFromBelow = r.joint && r.joint->second == seat->part;
     return r;
 }
 

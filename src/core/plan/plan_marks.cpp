@@ -144,7 +144,7 @@ class Marker {
     /// stud is no screw: each hole is told as its own fixing asks for.
     void ownDepths(const SupportVerdict& hold, PiecePlan& pp) const {
         for (const auto& m : hold.mounting.mounts) {
-            const bool anchor = hold.option.beside && m.kind == "anchor";
+            const bool anchor = hold.option.beside && m.into == "cover";
             if (m.length <= 0 || (!anchor && std::abs(m.length - hold.screwLength) < 0.1))
                 continue;
             for (auto& mark : pp.marks) {

@@ -1,5 +1,6 @@
 #include "project/project.h"
 
+#include "assembly/reach.h"
 #include "project/placing.h"
 
 #include <algorithm>
@@ -69,9 +70,10 @@ Wall defaultWall(Units units) {
 void stepToStuds(const Wall& wall, Piece& p) {
     constexpr int reach = 400; // mm
     const Assembly a = makePiece(p.params, {}, catalog()).assembly;
+    const WallReach band = wallReach(a);
     const Length middle = (wall.width - a.length) / 2;
     const auto studs = [&](Length left) {
-        return studsBetween(wall, left + a.wallLeft, left + a.wallRight, 40_mm).size();
+        return studsBetween(wall, left + band.left, left + band.right, 40_mm).size();
     };
     if (!hasStuds(wall, catalog()) || studs(middle) > 1)
         return;

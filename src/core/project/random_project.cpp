@@ -1,5 +1,6 @@
 #include "project/random_project.h"
 
+#include "assembly/reach.h"
 #include "piece/parameter_tools.h"
 #include "project/placing.h"
 #include "room/side_walls.h"
@@ -91,8 +92,9 @@ void loadByLot(Piece& p, Lots& lots) {
 /// A maker looks where the studs are: a piece that fits over two of them is put there.
 void catchStuds(const Wall& wall, Piece& piece) {
     const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
+    const WallReach reach = wallReach(a);
     const auto caught = [&](Length x) {
-        return studsBetween(wall, x + a.wallLeft, x + a.wallRight, 40_mm, catalog()).size();
+        return studsBetween(wall, x + reach.left, x + reach.right, 40_mm, catalog()).size();
     };
     const Length from = piece.place.x;
     for (int d = 0; d <= 400; d += 5)
@@ -148,12 +150,13 @@ std::vector<std::string> usefulSupports(const Piece& piece, const Wall& wall, bo
     constexpr double tooHeavy = 10; // kg
     const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
     const Species* wood = catalog().findSpecies(speciesOf(piece.params));
+    const WallReach reach = wallReach(a);
     const auto studs =
-        studsBetween(wall, piece.place.x + a.wallLeft, piece.place.x + a.wallRight, 40_mm, catalog());
+        studsBetween(wall, piece.place.x + reach.left, piece.place.x + reach.right, 40_mm, catalog());
     const bool heavy = massOf(a, wood ? 1120 * wood->means.sg12 : 500) > tooHeavy;
     std::vector<std::string> out;
     for (const auto& o : supportOptions(a, catalog(), metric, catalog().findWall(wall.construction)))
-        if ((!heavy || o.firm()) &&
+        if ((!heavy || o.firm()) && !(o.beside && a.seat<RailSeat>() && studs.size() != 1) &&
             (!o.atStuds() || studs.size() > 1 || a.seat<RodSeat>() || a.seat<CavitySeat>()))
             out.push_back(o.id);
     return out;

@@ -1,5 +1,6 @@
 #include "report/visit_sheet.h"
 
+#include "assembly/reach.h"
 #include "room/unknown_wall.h"
 
 #include <fmt/format.h>
@@ -111,7 +112,7 @@ class Sheet {
         const PiecePlan* pp = plan_.find(piece.id);
         if (!pp)
             return;
-        const Length margin = 40_mm + pp->assembly().wallLeft;
+        const Length margin = 40_mm + wallReach(pp->assembly()).left;
         add(BlockKind::heading, piece.name + ": what is sure before the visit");
         const Length sure = lengthSureOfTwo(wall_.spacing, margin);
         add(BlockKind::paragraph,

@@ -121,6 +121,8 @@ std::vector<SupportVerdict> rankSupports(const HeldPiece& piece, const WallBehin
                                          StaticsCache& cache) {
     std::vector<SupportVerdict> out;
     for (const auto& o : supportOptions(*piece.assembly, catalog, metric, wall.kind)) {
+        if (o.beside && wall.sides.empty() && distinctStuds(wall).size() != 1 && o.id != asked)
+            continue; // nobody wants an anchor beside two studs
         if (!o.onlyWhenAsked() || o.id == asked) {
             out.push_back(judgeSupport(piece, wall, o, cache, 1, true));
             continue;

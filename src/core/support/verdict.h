@@ -74,9 +74,13 @@ struct SupportVerdict {
     std::string keepersBehind;          ///< what keeps a straight driver off them
     double droopBed = 0, droopRod = 0, droopPlay = 0; ///< mm, parts of the droop in years
     std::vector<double> rows;                         ///< mm above the piece's bottom: where its holes are
-    double screwLength = 0, pen = 0;                  ///< mm
-    double shortBy = 0;     ///< mm: refused, and so much longer at an end it would not be
-    bool shortBite = false; ///< less than 38 mm in the stud, and still enough
+    std::vector<std::vector<double>> rowsAt = {}; ///< support by support, where its rails differ; empty: rows
+    [[nodiscard]] const std::vector<double>& rowsOf(std::size_t support) const {
+        return support < rowsAt.size() ? rowsAt[support] : rows;
+    }
+    double screwLength = 0, pen = 0; ///< mm
+    double shortBy = 0;              ///< mm: refused, and so much longer at an end it would not be
+    bool shortBite = false;          ///< less than 38 mm in the stud, and still enough
     bool cableCaution = false;
     double carryKg = 0, carryStrengthKg = 0; ///< contents: with the looks limits, by strength alone
     double carryLeaningKg = 0;               ///< contents with which it takes the hand as well

@@ -1,5 +1,6 @@
 #include "support/arms/arms.h"
 
+#include "support/judge/beside.h"
 #include "support/judge/fixing_slip.h"
 #include "support/judge/lag_joint.h"
 
@@ -67,9 +68,9 @@ class ArmsJudge {
             if (v_.x.size() < 3)
                 v_.refusal = "fewer than three holes are clear of wires and pipes";
         } else {
-            v_.x = distinctStuds(w_);
             if (v_.option.beside)
-                return besideOneStud();
+                return besideOneStud(w_, seat_.x0.mm(), seat_.x1.mm(), "the ledger", v_);
+            v_.x = distinctStuds(w_);
             if (v_.x.size() < 2)
                 v_.refusal = v_.x.empty() ? (w_.studsKnown ? "no stud lies behind the ledger"
                                                            : "the studs of this wall are not known yet")
@@ -77,43 +78,15 @@ class ArmsJudge {
         }
     }
 
-    /// One stud, and an anchor in the cover as far from it as the ledger reaches: two supports share by
-    /// balance alone, whatever each of them gives. With two studs nobody needs it.
-    void besideOneStud() {
-        if (v_.x.size() != 1) {
-            v_.refusal = v_.x.empty() ? "no stud lies behind the ledger; anchors alone do not hold one"
-                                      : "two studs lie behind the ledger: no anchor is needed";
-            return;
-        }
-        v_.refusal = noRoomBehind(w_, v_.option);
-        if (!v_.refusal.empty())
-            return;
-        const double stud = v_.x.front();
-        // What is listed is clear of wires and pipes; an empty list means that nothing is.
-        const auto places = w_.anchors.value_or(anchorPlaces(seat_.x0.mm(), seat_.x1.mm()));
-        if (places.empty()) {
-            v_.refusal = "no place for an anchor is clear of wires and pipes";
-            return;
-        }
-        const double far = *std::max_element(places.begin(), places.end(), [&](double a, double b) {
-            return std::abs(a - stud) < std::abs(b - stud);
-        });
-        if (std::abs(far - stud) < 150) {
-            v_.refusal = "no place for an anchor is free far enough from the stud";
-            return;
-        }
-        v_.x = {std::min(stud, far), std::max(stud, far)};
-        v_.beside = far < stud ? 0 : 1;
-    }
-
     /// The ledger as the rail that the shared checks know: its thickness, its rows above its lower edge; with
     /// the weight of ledger and arms.
     void dress() {
         rail_ = *p_.assembly;
-        rail_.wallThrough = seat_.frame;
-        rail_.wallRows.clear();
+        RailSeat seat;
+        seat.through = seat_.frame;
         for (double z : layout_.rows)
-            rail_.wallRows.push_back(Length::mm(z));
+            seat.rows.push_back(Length::mm(z));
+        rail_.seats.emplace_back(std::move(seat));
         dressed_ = p_;
         dressed_.assembly = &rail_;
         const double rho = p_.woodC1.density * 1e-9;
@@ -157,17 +130,12 @@ class ArmsJudge {
         for (auto& c : sectionChecks(b))
             v_.checks.push_back(std::move(c));
         if (v_.option.screw) {
-            JudgeBench studs = b;
-            studs.except = v_.beside;
-            addScrewChecks(studs, v_);
+            addScrewChecks(studAlone(b, v_), v_);
         } else {
             addAnchorChecks(b, v_);
         }
-        if (v_.beside >= 0) {
-            JudgeBench anchor = b;
-            anchor.only = v_.beside;
-            addAnchorChecks(anchor, v_);
-        }
+        if (v_.beside >= 0)
+            addAnchorChecks(anchorBeside(b, v_), v_);
         addCrushCheck(b, v_.option.screw ? w_.studWidth : 100, v_);
         armChecks();
         twist();

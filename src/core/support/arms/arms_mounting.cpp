@@ -71,15 +71,11 @@ class ArmsMounter {
     }
 
     void fixings() {
-        SupportOption anchor = v_.option; // the one beside the stud
-        anchor.screw = nullptr;
-        anchor.anchor = v_.option.beside;
         for (std::size_t i = 0; i < v_.x.size(); ++i)
             for (double z : l_.rows) {
                 const bool beside = static_cast<int>(i) == v_.beside;
                 const bool s = v_.option.screw && !beside;
-                const WallFixing fixing =
-                    wallFixing(beside ? anchor : v_.option, l_.t, w_.cover, v_.screwLength, metric_);
+                const WallFixing fixing = wallFixing(fixedAt(v_, i), l_.t, w_.cover, v_.screwLength, metric_);
                 Mount m;
                 m.id = fmt::format("m{}", out_.mounts.size() + 1);
                 m.kind = s ? "screw" : "anchor";

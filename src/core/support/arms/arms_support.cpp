@@ -1,6 +1,7 @@
 #include "support/arms/arms.h"
 
 #include "measure/words.h"
+#include "support/judge/beside.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -9,6 +10,7 @@ namespace owl {
 namespace {
 
 void offerArms(const Offer& in, std::vector<SupportOption>& out) {
+    std::vector<SupportOption> mine;
     for (auto& o : wallFixings(in.catalog, in.metric, in.wall)) {
         const bool firm = o.ground == Ground::studs && !o.thin();
         if (!firm && o.ground != Ground::masonry && o.ground != Ground::cover)
@@ -16,26 +18,10 @@ void offerArms(const Offer& in, std::vector<SupportOption>& out) {
         o.id = "arms-" + o.id;
         o.name = "arms, " + (o.screw ? o.screw->label + " screws" : o.name);
         o.inRows = o.screw != nullptr;
-        out.push_back(std::move(o));
+        mine.push_back(std::move(o));
     }
-    // Where the look leaves but one stud behind the ledger: the firmest screw there, the cover's first anchor
-    // beside it.
-    const AnchorKind* cover = nullptr;
-    const SupportOption* firmest = nullptr;
-    for (const auto& o : out) {
-        if (o.ground == Ground::cover && !cover)
-            cover = o.anchor;
-        if (o.ground == Ground::studs && o.second == 0)
-            firmest = &o;
-    }
-    if (!cover || !firmest)
-        return;
-    SupportOption o = *firmest;
-    o.id += "-beside";
-    o.name += " and an anchor beside one stud";
-    o.beside = cover;
-    o.whenAsked = true;
-    out.push_back(std::move(o));
+    offerBeside(mine);
+    std::move(mine.begin(), mine.end(), std::back_inserter(out));
 }
 
 class Arms : public Support {

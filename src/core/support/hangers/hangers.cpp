@@ -1,17 +1,22 @@
 #include "support/hangers/hangers.h"
 
+#include "assembly/reach.h"
 #include "solid/query.h"
 #include "strength/concealed.h"
 #include "strength/fastener.h"
 #include "strength/wall_mount.h"
 #include "support/inside/inner_checks.h"
+#include "support/judge/beside.h"
 #include "support/judge/fixing_slip.h"
 #include "support/judge/section_checks.h"
+#include "support/judge/wall_fixing.h"
+#include "support/rail/rail.h"
 #include "support/words.h"
 
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <functional>
 #include <numbers>
 
 namespace owl {
@@ -39,8 +44,10 @@ class HangerJudge {
             auto& known = cache_.hangers[{v_.option.id, p_.mass}];
             if (!known)
                 known = fit();
-            layout_ = known->layout;
-            v_.refusal = layout_.refusal;
+            takeLayouts(known->layouts);
+            for (const auto& l : layouts_)
+                if (v_.refusal.empty())
+                    v_.refusal = l.refusal;
             if (v_.refusal.empty())
                 judgeAll(*known);
         }
@@ -58,9 +65,44 @@ class HangerJudge {
     [[nodiscard]] bool hooksAlong() const {
         return h_.kind == HangerKind::cleat || h_.kind == HangerKind::rail;
     }
+    /// Behind a part of the piece only, or behind several parts of it: it takes the piece as one that does
+    /// not bend (S9.10).
     [[nodiscard]] bool behindAPart() const {
         constexpr double most = 0.7; // of the piece's length: beyond that it hooks all along
-        return (p_.assembly->wallRight - p_.assembly->wallLeft).mm() < most * p_.assembly->length.mm();
+        const WallReach r = wallReach(*p_.assembly);
+        return layouts_.size() > 1 || (r.right - r.left).mm() < most * p_.assembly->length.mm();
+    }
+    void takeLayouts(const std::vector<HangerLayout>& layouts) {
+        layouts_ = layouts;
+        layout_ = layouts_.front();
+        on_.clear();
+        for (double x : v_.x)
+            on_.push_back(&layoutAt(layouts_, *p_.assembly, x));
+    }
+    /// mm, at one support, from the hook to where it leans.
+    [[nodiscard]] double armAt(std::size_t support) const { return on_[support]->arm(); }
+    /// N that all hooks together are pulled with.
+    [[nodiscard]] double pullIn(const SupportCase& c) const {
+        double T = 0;
+        for (std::size_t i = 0; i < c.M.size(); ++i)
+            T += c.M[i] / armAt(i);
+        return T;
+    }
+    /// mm of cleats or profiles, all rails together.
+    [[nodiscard]] double hooked() const {
+        double all = 0;
+        for (const auto& l : layouts_)
+            all += l.x1 - l.x0;
+        return all;
+    }
+    [[nodiscard]] Springs springs() const {
+        const double k = slipOf(v_.option, dressed_, w_, 1).shared;
+        if (v_.beside < 0)
+            return k;
+        std::vector<double> each;
+        for (std::size_t i = 0; i < v_.x.size(); ++i)
+            each.push_back(slipOf(fixedAt(v_, i), dressed_, w_, 1).shared);
+        return Springs(std::move(each));
     }
     [[nodiscard]] double bevelTangent() const { return std::tan(h_.bevel * std::numbers::pi / 180); }
 
@@ -70,8 +112,14 @@ class HangerJudge {
             v_.refusal = h_.name + " are not for a place above a bed: hang it on a cleat, or screw it on";
             return;
         }
+        if (v_.option.beside) {
+            const WallReach r = wallReach(*p_.assembly);
+            besideOneStud(w_, r.left.mm(), r.right.mm(), "the rail", v_);
+            return;
+        }
         if (v_.option.atStuds()) {
             v_.x = distinctStuds(w_);
+            v_.refusal = railWithout(*p_.assembly, v_.x);
             if (v_.x.size() < 2)
                 v_.refusal = v_.x.empty() ? (w_.studsKnown ? "no stud lies behind the rail"
                                                            : "the studs of this wall are not known yet")
@@ -79,8 +127,8 @@ class HangerJudge {
                                             "turns on it";
             return;
         }
-        v_.x =
-            w_.anchors ? *w_.anchors : anchorPlaces(p_.assembly->wallLeft.mm(), p_.assembly->wallRight.mm());
+        v_.x = railAnchors(*p_.assembly, w_);
+        v_.refusal = railWithout(*p_.assembly, v_.x);
         if (v_.option.ground == Ground::cover && all > coverMost)
             v_.refusal = fmt::format("anchors in the cover hold ledges up to 10 kg (22 lb) all in; this one "
                                      "comes to {:.1f} kg ({:.0f} lb)",
@@ -103,16 +151,13 @@ class HangerJudge {
     /// The weight of the piece with what the hanger brings and without what is cut for it.
     [[nodiscard]] std::shared_ptr<const HangerFit> fit() {
         auto out = std::make_shared<HangerFit>();
-        out->layout = layout_ = hangerLayout(*p_.assembly, v_.option);
-        if (const double in = p_.assembly->standOff.mm();
-            layout_.refusal.empty() && layout_.standOff < in - 0.05)
-            out->layout.refusal = layout_.refusal =
-                fmt::format("it holds the rail {} off the wall, and the rail is set in by {}",
-                            words::mm(layout_.standOff), words::mm(in));
-        if (!layout_.refusal.empty())
-            return out;
+        out->layouts = layoutsOf();
+        for (const auto& l : out->layouts)
+            if (!l.refusal.empty())
+                return out;
+        takeLayouts(out->layouts);
         dress();
-        const Mounting added = hangerMounting(dressed_, w_, v_, layout_);
+        const Mounting added = hangerMounting(dressed_, w_, v_, layouts_);
         double kg = p_.mass;
         double mx = p_.mass * p_.gravityX.value_or(p_.assembly->length.mm() / 2);
         double my = p_.mass * (p_.gravityY + dressed_.standOff);
@@ -135,13 +180,33 @@ class HangerJudge {
         return out;
     }
 
+    /// Of each rail, left to right; all of them are held equally far from the wall.
+    [[nodiscard]] std::vector<HangerLayout> layoutsOf() const {
+        std::vector<HangerLayout> out;
+        for (const RailSeat* rail : p_.assembly->all<RailSeat>())
+            out.push_back(hangerLayout(*p_.assembly, v_.option, *rail));
+        const double in = p_.assembly->standOff.mm();
+        for (auto& l : out) {
+            if (!l.refusal.empty())
+                continue;
+            if (l.standOff < in - 0.05)
+                l.refusal = fmt::format("it holds the rail {} off the wall, and the rail is set in by {}",
+                                        words::mm(l.standOff), words::mm(in));
+            else if (std::abs(l.standOff - out.front().standOff) > 0.05)
+                l.refusal = fmt::format("its rails are of unequal thickness, and would stand {} and {} off "
+                                        "the wall",
+                                        words::mm(out.front().standOff), words::mm(l.standOff));
+        }
+        return out;
+    }
+
     void judgeAll(const HangerFit& fit) {
         dress();
         dressed_.mass = fit.mass;
         dressed_.gravityX = fit.gravityX;
         dressed_.gravityY = fit.gravityY - dressed_.standOff;
         const Slip slip = slipOf(v_.option, dressed_, w_, 1);
-        const Statics& s = cache_.of(dressed_, v_.x, slip.shared);
+        const Statics& s = cache_.of(dressed_, v_.x, springs());
         if (!s.problem.empty()) {
             v_.refusal = s.problem;
             return;
@@ -150,7 +215,7 @@ class HangerJudge {
         // What hooks along behind a part of the piece only takes it as one that does not bend (S9.10).
         HeldPiece whole = dressed_;
         whole.stiff = hooksAlong() && behindAPart();
-        const Statics& shared = whole.stiff ? cache_.of(whole, v_.x, slip.shared) : s;
+        const Statics& shared = whole.stiff ? cache_.of(whole, v_.x, springs()) : s;
         if (!shared.problem.empty()) {
             v_.refusal = shared.problem;
             return;
@@ -163,17 +228,19 @@ class HangerJudge {
         v_.difficulty = h_.difficulty;
         v_.standOff = layout_.standOff;
         v_.bought = h_.price.empty()              ? 0
-                    : h_.kind == HangerKind::rail ? (layout_.x1 - layout_.x0) / 1000
+                    : h_.kind == HangerKind::rail ? hooked() / 1000
                                                   : static_cast<double>(v_.x.size());
         addDemands(shared, factor_, v_);
         v_.cases = supportCases(shared, factor_);
         if (hooksAlong() && layout_.keepers && v_.option.firm() && climbs())
             keepers(b);
         if (!quiet_)
-            v_.mounting = hangerMounting(dressed_, w_, v_, layout_);
+            v_.mounting = hangerMounting(dressed_, w_, v_, layouts_);
         for (auto& c : sectionChecks(b))
             v_.checks.push_back(std::move(c));
-        fixings(f);
+        fixings(studAlone(f, v_), v_.option.screw != nullptr);
+        if (v_.beside >= 0)
+            fixings(anchorBeside(f, v_), false);
         rating(f);
         if (v_.keeperLength > 0)
             keeperCheck();
@@ -185,21 +252,29 @@ class HangerJudge {
             lip();
         push(b);
         addInnerChecks(p_, factor_, quiet_, v_);
-        v_.rows = {layout_.arm()};
+        heights(&HangerLayout::arm);
         v_.settles = settlingOf(f, slip);
         addLookChecks(b, axial(), v_);
-        v_.rows = {layout_.screwZ};
+        heights([](const HangerLayout& l) { return l.screwZ; });
         v_.holes = static_cast<int>(v_.x.size()) + (v_.keeperLength > 0 ? 2 : 0);
         if (quiet_)
             v_.cases.clear();
         Grade g = std::max(p_.grade, h_.kind == HangerKind::cleat ? Grade::B : Grade::C);
-        if (v_.option.anchor)
+        if (v_.option.anchor || v_.option.beside)
             g = std::max(g, Grade::C);
         if (!w_.studsKnown && v_.option.atStuds())
             g = Grade::D;
         v_.verdict = judge(v_.checks, {g, p_.strengthLimit, p_.leaningCounts});
     }
 
+    /// A height of each layout as the row of its supports.
+    template <typename F> void heights(F of) {
+        v_.rows = {std::invoke(of, layout_)};
+        v_.rowsAt.clear();
+        if (layouts_.size() > 1)
+            for (const HangerLayout* l : on_)
+                v_.rowsAt.push_back({std::invoke(of, *l)});
+    }
     [[nodiscard]] double axial() const {
         return v_.option.screw
                    ? axialStiffness(v_.option.screw->d, v_.option.screw->thread(v_.pen, v_.screwLength))
@@ -207,15 +282,15 @@ class HangerJudge {
     }
 
     /// Pull of the piece at one support's hook.
-    [[nodiscard]] double pullOf(const AtSupport& at) const { return at.M / layout_.arm(); }
+    [[nodiscard]] double pullOf(const AtSupport& at) const { return at.M / armAt(at.support); }
 
     /// Pull at the wall's fixing: a cleat turns on the wall about a third of its screws' height (S9.4).
     [[nodiscard]] double fixingPull(const AtSupport& at) const {
         const double pull = pullOf(at);
         if (!hooksAlong())
             return pull;
-        return cleatScrewsPull(pull, at.V, layout_.contact - layout_.wallLow,
-                               layout_.screwZ - layout_.wallLow, layout_.standOff);
+        const HangerLayout& l = *on_[at.support];
+        return cleatScrewsPull(pull, at.V, l.contact - l.wallLow, l.screwZ - l.wallLow, l.standOff);
     }
 
     /// W' and Z' of a wall screw. Its head is pinned in a plate or a profile that stands off the stud by the
@@ -231,8 +306,7 @@ class HangerJudge {
                 lateral(acrossStud(p_, w_, s, layout_.standOff, v_.pen, CD)).Z};
     }
 
-    void fixings(const JudgeBench& b) {
-        const bool screw = v_.option.screw != nullptr;
+    void fixings(const JudgeBench& b, bool screw) {
         const auto still = screw ? screwTakes(false) : std::pair{0.0, 0.0};
         const auto lean = screw ? screwTakes(true) : std::pair{0.0, 0.0};
         const auto of = [&](const AtSupport& at) {
@@ -252,20 +326,20 @@ class HangerJudge {
         if (!quiet_) {
             const AtSupport& at = worst.at;
             Working& w = worst.check.working;
+            const HangerLayout& l = *on_[at.support];
             w.formula = hooksAlong()
                             ? "T = max(T_h, (T_h (z_b − z_s/3) + V t/2)/(2 z_s/3)),  T_h = M/h"
                             : "T = M/h;  Z of a screw whose head is pinned, bare over cover and stand-off";
             w.values = {{"load", worst.check.load},
                         {"M (lever rule)", words::Nm(at.M)},
-                        {"h, hook to where it leans", mm(layout_.arm())},
+                        {"h, hook to where it leans", mm(armAt(at.support))},
                         {"T_h at the hook", N(pullOf(at))},
                         {"T at the fixing", N(fixingPull(at))},
                         {"V", N(at.V)}};
             if (hooksAlong()) {
-                w.values.push_back(
-                    {"z_b, bevel above the wall half's edge", mm(layout_.contact - layout_.wallLow)});
-                w.values.push_back({"z_s, screws above it", mm(layout_.screwZ - layout_.wallLow)});
-                w.values.push_back({"t", mm(layout_.standOff)});
+                w.values.push_back({"z_b, bevel above the wall half's edge", mm(l.contact - l.wallLow)});
+                w.values.push_back({"z_s, screws above it", mm(l.screwZ - l.wallLow)});
+                w.values.push_back({"t", mm(l.standOff)});
             }
             if (screw) {
                 const auto [W, Z] = at.leaning() ? lean : still;
@@ -276,7 +350,8 @@ class HangerJudge {
             } else {
                 const auto [Ta, Va] = anchorTakes(v_);
                 w.values.push_back({"T_a, V_a", N(Ta) + "; " + N(Va)});
-                w.source = "S9.4, S9.5, S10.7; " + v_.option.anchor->source;
+                w.source =
+                    "S9.4, S9.5, S10.7; " + (v_.option.beside ? v_.option.beside : v_.option.anchor)->source;
             }
             w.result = words::percent(worst.check.utilisation()) + " used";
         }
@@ -289,7 +364,7 @@ class HangerJudge {
             return;
         double each = h_.rating / ratingMargin;
         if (h_.perMm > 0) // what is engaged near one support
-            each *= (layout_.x1 - layout_.x0) / h_.perMm / static_cast<double>(v_.x.size());
+            each *= hooked() / h_.perMm / static_cast<double>(v_.x.size());
         if (h_.most > 0)
             each = std::min(each, h_.most);
         const double can = each * gravity;
@@ -316,14 +391,12 @@ class HangerJudge {
     /// load, and what a hand elsewhere lifts (S9.4).
     [[nodiscard]] double keeperForce(const SupportCase& c) const {
         double V = 0;
-        double M = 0;
         double lifted = 0;
-        for (std::size_t i = 0; i < c.R.size(); ++i) {
-            V += c.R[i];
-            M += c.M[i];
-            lifted = std::max(lifted, -c.R[i]);
+        for (double R : c.R) {
+            V += R;
+            lifted = std::max(lifted, -R);
         }
-        const double climbing = M / layout_.arm() / bevelTangent() - mostRideUp * std::max(0.0, V);
+        const double climbing = pullIn(c) / bevelTangent() - mostRideUp * std::max(0.0, V);
         return std::max(0.0, climbing) / 2 + lifted;
     }
     [[nodiscard]] bool climbs() const {
@@ -333,7 +406,7 @@ class HangerJudge {
 
     /// A screw low down at each end, through the rail and what it leans with, into the stud.
     void keepers(const JudgeBench& b) {
-        const double thickness = p_.assembly->wallThrough.mm();
+        const double thickness = layout_.rail->through.mm();
         if (const AnchorKind* anchor = v_.option.anchor)
             v_.keeperLength = layout_.standOff + thickness + w_.cover + std::max(30.0, anchor->depth);
         else
@@ -341,7 +414,7 @@ class HangerJudge {
         const Vec3 from{v_.x.front(), p_.assembly->standOff.mm() + thickness,
                         layout_.railLow + hangerSpacerHigh / 2};
         for (const auto& part : p_.assembly->parts)
-            if (part.id != p_.assembly->wallPart &&
+            if (!isRail(*p_.assembly, part.id) &&
                 cylinderMeets(part.solid, from, from + Vec3{0, 180, 0}, 12.5))
                 v_.keepersBehind = part.name;
     }
@@ -365,7 +438,7 @@ class HangerJudge {
     [[nodiscard]] double keeperTakes(bool leaning) const {
         if (v_.option.anchor)
             return anchorTakes(v_).V;
-        const double side = layout_.standOff + p_.assembly->wallThrough.mm();
+        const double side = layout_.standOff + layout_.rail->through.mm();
         return lateral(acrossStud(p_, w_, *v_.option.screw, side, keeperPen_, durationFactor(leaning))).Z;
     }
 
@@ -413,12 +486,9 @@ class HangerJudge {
     void rideUp() {
         const auto ratio = [&](const SupportCase& c) {
             double V = 0;
-            double M = 0;
-            for (std::size_t i = 0; i < c.R.size(); ++i) {
-                V += c.R[i];
-                M += c.M[i];
-            }
-            return Use{V > 0 ? M / layout_.arm() / (V * bevelTangent()) : 10, mostRideUp};
+            for (double R : c.R)
+                V += R;
+            return Use{V > 0 ? pullIn(c) / (V * bevelTangent()) : 10, mostRideUp};
         };
         Check c = overCases("ride_up", "Climbing off the bevel", "", ratio);
         if (!quiet_)
@@ -457,14 +527,11 @@ class HangerJudge {
 
     /// The tongue of a wooden cleat shears along its root, across the grain's layers: F_v/3 (S9.4).
     void lip() {
-        const double length = layout_.x1 - layout_.x0;
+        const double length = hooked();
         const double t = layout_.standOff;
         const auto of = [&](const SupportCase& c) {
-            double M = 0;
-            for (double m : c.M)
-                M += m;
             const WoodAllowable& wood = c.hand ? p_.woodC2 : p_.woodC1;
-            return Use{1.5 * M / layout_.arm() / (length * t), wood.Fv / 3};
+            return Use{1.5 * pullIn(c) / (length * t), wood.Fv / 3};
         };
         Check c = overCases("cleat_lip", "Lip of the cleat in shear", "MPa", of);
         if (!quiet_)
@@ -505,7 +572,9 @@ class HangerJudge {
     StaticsCache& cache_;
     double factor_;
     bool quiet_;
-    HangerLayout layout_;
+    std::vector<HangerLayout> layouts_;
+    HangerLayout layout_;                 ///< of the first rail
+    std::vector<const HangerLayout*> on_; ///< support by support
     HeldPiece dressed_;
     double keeperPen_ = 0;
     SupportVerdict v_;

@@ -1,7 +1,10 @@
 // Hanging on a cleat, a rail, screw heads or figure-eights: what goes on the wall first, then the piece.
+#include "assembly/reach.h"
 #include "measure/words.h"
 #include "support/hangers/hangers.h"
 
+#include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace owl {
@@ -12,6 +15,8 @@ bool hooksAlong(const Hanger& h) {
 }
 
 std::string fixings(const HangInput& in, const SupportVerdict& v) {
+    if (in.beside)
+        return wallScrewsOf(in);
     const std::size_t n = in.marks.size() - (v.keeperLength > 0 ? 2 : 0);
     return in.screw ? fmt::format("{} {} × {}", counted(n, "screw"), in.screw->label,
                                   screwLengthText(*in.screw, in.screwLength))
@@ -26,6 +31,28 @@ std::string sidePlay(const HangInput& in, const Hanger& hanger) {
         return "sideways nothing can be moved either";
     return least < most ? fmt::format("sideways it can be pushed {} to {}", say(least), say(most))
                         : fmt::format("sideways it can be pushed {}", say(most));
+}
+
+/// Where it hooks on several: how their halves on the wall are brought into line.
+std::string severalOnTheWall(const HangInput& in, const SupportVerdict& v) {
+    const auto rails = in.assembly->all<RailSeat>();
+    if (rails.size() < 2)
+        return {};
+    const auto& mounts = v.mounting.mounts;
+    const bool level = std::all_of(mounts.begin(), mounts.end(), [&](const Mount& m) {
+        return !m.carries || std::abs(m.at.z - mounts.front().at.z) < 0.05;
+    });
+    std::string out = level ? fmt::format(" All {} lie on one line: a straight strip over them, the level on "
+                                          "the strip.",
+                                          rails.size())
+                            : fmt::format(" There are {}, each at its height from the sheet.", rails.size());
+    const bool turns = std::any_of(rails.begin(), rails.end(), [&](const RailSeat* rail) {
+        return std::count_if(v.x.begin(), v.x.end(),
+                             [&](double x) { return railAt(*in.assembly, Length::mm(x)) == rail; }) == 1;
+    });
+    if (turns)
+        out += " One that a single screw holds can still be turned: the piece itself sets it.";
+    return out;
 }
 
 /// What is on the wall before the piece comes.
@@ -49,6 +76,7 @@ BuildStep onTheWall(const HangInput& in, const SupportVerdict& v, const Catalog&
                                   : "Its hook points up.",
                              in.style.units == Units::metric ? "1 mm in a metre" : "¹⁄₃₂ in in a yard",
                              sidePlay(in, hanger));
+        s.text += severalOnTheWall(in, v);
     } else {
         s.title = "Drive the screws that it hangs on";
         s.text = fmt::format("{}: leave every head standing {} proud of the wall, all alike: a strip of that "

@@ -1,4 +1,5 @@
 // Where cleats, profiles, plates and rings find room behind a rail.
+#include "assembly/reach.h"
 #include "solid/query.h"
 #include "support/hangers/hangers.h"
 #include "support/words.h"
@@ -86,11 +87,11 @@ struct SpacerPlace {
     double low = 0;
     bool clear = false;
 };
-std::vector<SpacerPlace> spacerPlaces(const Assembly& a, const Part& rail) {
+std::vector<SpacerPlace> spacerPlaces(const Assembly& a, const RailSeat& seat, const Part& rail) {
     constexpr double highest = 45; // mm above the rail's lower edge
     constexpr double close = 40;   // mm in front of the rail
     const Bounds3 b = rail.solid.bounds();
-    const double x = (a.wallLeft + a.wallRight).mm() / 2;
+    const double x = (seat.left + seat.right).mm() / 2;
     // Of all the cells of all parts only those that a driver or a screw at x could meet at any height.
     std::vector<std::pair<Solid, Bounds3>> near;
     for (const auto& p : a.parts) {
@@ -124,37 +125,49 @@ std::vector<SpacerPlace> spacerPlaces(const Assembly& a, const Part& rail) {
     return out;
 }
 
-HangerLayout layoutOn(const Assembly& a, const SupportOption& option, const Part& rail,
+HangerLayout layoutOn(const Assembly& a, const SupportOption& option, const RailSeat& seat, const Part& rail,
                       const SpacerPlace& spacer);
 
 } // namespace
 
 bool somethingAboveRail(const Assembly& a, double high) {
-    const Part* rail = a.find(a.wallPart);
-    if (!rail || rail->solid.empty())
-        return false;
-    const Bounds3 r = rail->solid.bounds();
-    return std::any_of(a.parts.begin(), a.parts.end(), [&](const Part& p) {
-        if (p.id == rail->id || p.solid.empty())
+    const auto above = [&](const RailSeat* seat) {
+        const Part* rail = a.find(seat->part);
+        if (!rail || rail->solid.empty())
             return false;
-        const Bounds3 b = p.solid.bounds();
-        return b.low.y < r.high.y && b.high.z > r.high.z + 0.1 && b.low.z < r.high.z + high &&
-               b.low.x < r.high.x - 1 && b.high.x > r.low.x + 1;
-    });
+        const Bounds3 r = rail->solid.bounds();
+        return std::any_of(a.parts.begin(), a.parts.end(), [&](const Part& p) {
+            if (p.id == rail->id || p.solid.empty())
+                return false;
+            const Bounds3 b = p.solid.bounds();
+            return b.low.y < r.high.y && b.high.z > r.high.z + 0.1 && b.low.z < r.high.z + high &&
+                   b.low.x < r.high.x - 1 && b.high.x > r.low.x + 1;
+        });
+    };
+    const auto rails = a.all<RailSeat>();
+    return std::any_of(rails.begin(), rails.end(), above);
 }
 
-HangerLayout hangerLayout(const Assembly& a, const SupportOption& option) {
-    const Part* rail = a.find(a.wallPart);
+const HangerLayout& layoutAt(const std::vector<HangerLayout>& layouts, const Assembly& a, double x) {
+    const RailSeat* rail = railAt(a, Length::mm(x));
+    const auto it =
+        std::find_if(layouts.begin(), layouts.end(), [&](const HangerLayout& l) { return l.rail == rail; });
+    return it == layouts.end() ? layouts.front() : *it;
+}
+
+HangerLayout hangerLayout(const Assembly& a, const SupportOption& option, const RailSeat& seat) {
+    const Part* rail = a.find(seat.part);
     HangerLayout l;
+    l.rail = &seat;
     if (!rail || rail->solid.empty()) {
         l.refusal = "nothing of the piece lies against the wall";
         return l;
     }
     const HangerKind kind = option.hanger->kind;
     if (kind != HangerKind::cleat && kind != HangerKind::rail)
-        return layoutOn(a, option, *rail, {rail->solid.bounds().low.z, false});
-    for (const auto& place : spacerPlaces(a, *rail)) {
-        l = layoutOn(a, option, *rail, place);
+        return layoutOn(a, option, seat, *rail, {rail->solid.bounds().low.z, false});
+    for (const auto& place : spacerPlaces(a, seat, *rail)) {
+        l = layoutOn(a, option, seat, *rail, place);
         if (l.refusal.empty())
             break;
     }
@@ -163,20 +176,21 @@ HangerLayout hangerLayout(const Assembly& a, const SupportOption& option) {
 
 namespace {
 
-HangerLayout layoutOn(const Assembly& a, const SupportOption& option, const Part& rail,
+HangerLayout layoutOn(const Assembly& a, const SupportOption& option, const RailSeat& seat, const Part& rail,
                       const SpacerPlace& spacer) {
     HangerLayout l;
+    l.rail = &seat;
     const Bounds3 b = rail.solid.bounds();
     const double thickness = b.high.y - b.low.y;
-    l.x0 = a.wallLeft.mm() + hideEnds;
-    l.x1 = a.wallRight.mm() - hideEnds;
+    l.x0 = seat.left.mm() + hideEnds;
+    l.x1 = seat.right.mm() - hideEnds;
     l.railLow = spacer.low;
     l.keepers = spacer.clear;
     l.top = b.high.z;
     l.bearing = spacer.low + hangerSpacerHigh / 2;
-    if (a.leans > Length() &&
+    if (seat.leans > Length() &&
         a.standOff > Length()) // set in: the lower rear edge of the piece itself presses
-        l.bearing = l.top - a.leans.mm();
+        l.bearing = l.top - seat.leans.mm();
     const Hanger& h = *option.hanger;
     if (h.kind == HangerKind::cleat)
         layCleat(l, thickness, h.bevel);

@@ -1,6 +1,7 @@
 #include "support/hangers/hangers.h"
 
 #include "assembly/plugs.h"
+#include "support/judge/beside.h"
 #include "support/rail/rail.h"
 
 #include <algorithm>
@@ -21,14 +22,15 @@ void offerHooked(const Offer& in, std::vector<SupportOption>& out) {
             in.metric ? (along ? std::array{"m5", "m6"} : std::array{"m4.5", "m5"})
                       : (along ? std::array{"g10", "g14"} : std::array{"g8", "g10"});
         bool firm = false;
+        std::vector<SupportOption> mine;
         for (SupportOption o : base) {
             if (o.anchor && o.anchor->through && !along) // a head in a slot is a screw's
                 continue;
-            const bool mine = o.screw ? o.screw->id == screws[0] || o.screw->id == screws[1]
-                              : o.ground == Ground::masonry || o.ground == Ground::flanges
-                                  ? !std::exchange(firm, true)
-                                  : !along && o.id == "anchors";
-            if (!mine)
+            const bool usual = o.screw ? o.screw->id == screws[0] || o.screw->id == screws[1]
+                               : o.ground == Ground::masonry || o.ground == Ground::flanges
+                                   ? !std::exchange(firm, true)
+                                   : !along && o.id == "anchors";
+            if (!usual)
                 continue;
             o.name = h.name + ", " + (o.screw ? o.screw->label + " screws" : o.name);
             o.id = h.id + "-" + o.id;
@@ -37,8 +39,11 @@ void offerHooked(const Offer& in, std::vector<SupportOption>& out) {
             o.cure = "hanger";
             o.price = h.price;
             o.second = o.screw && o.screw->id == screws[1] ? 1 : 0;
-            out.push_back(std::move(o));
+            mine.push_back(std::move(o));
         }
+        if (in.assembly.all<RailSeat>().size() == 1)
+            offerBeside(mine);
+        std::move(mine.begin(), mine.end(), std::back_inserter(out));
     }
 }
 
@@ -48,7 +53,7 @@ class HookedRail : public Support {
     void offer(const Offer& in, std::vector<SupportOption>& out) const override {
         const Assembly& a = in.assembly;
         std::vector<SupportOption> mine;
-        if (!a.screwedFlat)
+        if (!a.seat<RailSeat>()->flat)
             offerHooked(in, mine);
         std::erase_if(mine, [&](const SupportOption& o) {
             return o.hanger->kind == HangerKind::eight && somethingAboveRail(a, o.hanger->height);

@@ -122,7 +122,7 @@ class FrameJudge {
         return std::min(f_.wide.mm() + 2 * rowsApart(), apart);
     }
     [[nodiscard]] double railGJ() const {
-        const Part* rail = a_.find(a_.wallPart);
+        const Part* rail = railPart(a_);
         return barGJ(railThick(), rail ? rail->width.mm() : f_.high.mm(), p_.woodC1.E);
     }
     [[nodiscard]] std::vector<BarTorque> torques(double M) const {
@@ -150,7 +150,7 @@ class FrameJudge {
 
     /// What arms away from the wall screws turn the rail with; a hand over one of them (S9.3).
     [[nodiscard]] Check twisted() const {
-        const Part* rail = a_.find(a_.wallPart);
+        const Part* rail = railPart(a_);
         const double h = rail ? rail->width.mm() : f_.high.mm();
         const double stands = onArm(false).M;
         const BarTwist still = barTwist(v_.x, torques(stands), railGJ());

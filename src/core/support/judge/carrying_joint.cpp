@@ -45,19 +45,25 @@ class JointJudge {
                       {heaviestEnd(forces, L, endWindow), std::min(endWindow, L), true}};
         const double n = static_cast<double>(j_.spots.size());
         const double spacing = n > 1 ? (j_.spots.back().at.x - j_.spots.front().at.x).mm() / (n - 1) : L;
-        share_ = std::max(spacing, L / n);
+        double all = 0; // where it hangs on several rails, each by such a joint
+        for (const RailSeat* seat : a_.all<RailSeat>())
+            if (const Joint* carries = a_.joint(seat->joint))
+                all += static_cast<double>(carries->spots.size());
+        share_ = std::max(spacing, L / std::max(all, n));
         // Fasteners go through the first part into the edge of the second; the one that is not at the wall
         // hangs.
-        const double wall = thickness(a_.wallPart);
-        const double hung = thickness(j_.first == a_.wallPart ? j_.second : j_.first);
+        const Part* rail = railPart(a_);
+        if (const RailSeat* seat = a_.seat<RailSeat>())
+            leans_ = seat->leans.mm();
+        const double wall = rail ? thickness(rail->id) : 0;
+        const double hung = thickness(isRail(a_, j_.first) ? j_.second : j_.first);
         edge_ = p.joinedFromBelow ? wall : hung;
         leanOn_ = hung;
         yJoint_ = a_.standOff.mm() + (p.joinedFromBelow ? edge_ / 2 : wall);
-        const Part* rail = a_.find(a_.wallPart);
-        const Part* top = a_.find(j_.first == a_.wallPart ? j_.second : j_.first);
+        const Part* top = a_.find(isRail(a_, j_.first) ? j_.second : j_.first);
         restsOn_ = rail && top && top->solid.bounds().low.z > rail->solid.bounds().high.z - 1;
         if (restsOn_)
-            yJoint_ = a_.leans > Length() ? 0 : a_.standOff.mm() + wall;
+            yJoint_ = leans_ > 0 ? 0 : a_.standOff.mm() + wall;
         for (auto& stretch : stretches_)
             stretch.share = share_;
         if (const BraceSeat* braces = a_.seat<BraceSeat>()) { // what one takes hangs on the fasteners near it
@@ -149,8 +155,8 @@ class JointJudge {
         f.M = contents * std::max(0.0, yContents - yJoint_) + own * std::max(0.0, p_.hangingY - yJoint_) +
               hand * std::max(0.0, a_.depth.mm() - yJoint_);
         const double pry = 1.5 * f.M / (edge_ / 2); // z from the screws to the edge that closes (S9.1)
-        if (restsOn_ && a_.leans > Length()) { // a box: its lower rear edge presses, the joint is pulled out
-            f.V = f.M / a_.leans.mm();
+        if (restsOn_ && leans_ > 0) { // a box: its lower rear edge presses, the joint is pulled out
+            f.V = f.M / leans_;
             f.face = 1;
             f.formula = "V = M/h across the joint: the lower rear edge presses on the wall, h below";
             return answer(f, leaning, s);
@@ -280,7 +286,7 @@ class JointJudge {
     bool quiet_;
     bool restsOn_ = false; ///< the hung part lies on the rail
     std::vector<Stretch> stretches_;
-    double share_ = 0, edge_ = 0, leanOn_ = 0, yJoint_ = 0; ///< mm
+    double share_ = 0, edge_ = 0, leanOn_ = 0, yJoint_ = 0, leans_ = 0; ///< mm
 };
 
 } // namespace

@@ -72,6 +72,15 @@ double durationFactor(bool leaning) {
     return leaning ? 1.6 : 0.9;
 }
 
+std::vector<AtSupport> askedOf(const JudgeBench& b) {
+    if (b.alone >= 0)
+        return allOnOne(b.statics, b.factor, static_cast<std::size_t>(b.alone));
+    std::vector<AtSupport> out = atSupports(b.statics, b.factor);
+    if (b.only >= 0)
+        std::erase_if(out, [&](const AtSupport& at) { return static_cast<int>(at.support) != b.only; });
+    return out;
+}
+
 WorstOf worstOver(const JudgeBench& b, std::string id, std::string title, std::string unit, const char* what,
                   const std::function<Use(const AtSupport&)>& use) {
     struct Best {
@@ -80,10 +89,7 @@ WorstOf worstOver(const JudgeBench& b, std::string id, std::string title, std::s
     };
     Best standing;
     Best leaning;
-    for (const auto& at : atSupports(b.statics, b.factor)) {
-        const int which = static_cast<int>(at.support);
-        if ((b.only >= 0 && which != b.only) || which == b.except)
-            continue;
+    for (const auto& at : askedOf(b)) {
         const Use u = use(at);
         Best& best = at.leaning() ? leaning : standing;
         if (!best.use || u.utilisation() > best.use->utilisation())

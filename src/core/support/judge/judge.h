@@ -20,20 +20,20 @@ struct JudgeBench {
     const Statics& statics;
     double factor = 1; ///< of the contents
     bool quiet = false;
-    int only = -1, except = -1; ///< supports that a check is about; -1: all of them, none left out
+    int only = -1;  ///< the one support that a check is about; -1: all of them
+    int alone = -1; ///< the one that takes everything, whatever else there is; -1: they share
     [[nodiscard]] double length() const { return piece.assembly->length.mm(); }
     /// From the wall to the front edge.
     [[nodiscard]] double depth() const { return piece.assembly->depth.mm() + piece.standOff; }
     /// What a wall screw passes before it reaches the wall.
     [[nodiscard]] double rail() const {
-        double all = piece.screwPasses > 0 ? piece.screwPasses : piece.assembly->wallThrough.mm();
-        if (piece.screwPasses <= 0)
-            for (const auto* side : {&piece.assembly->wallFront, &piece.assembly->wallBehind})
-                for (const auto& [part, t] : *side)
-                    all += t.mm();
-        return all;
+        const RailSeat* seat = piece.assembly->seat<RailSeat>();
+        return piece.screwPasses > 0 ? piece.screwPasses : seat ? seat->passes() : 0;
     }
 };
+
+/// Every support under every combination that a check looks at.
+std::vector<AtSupport> askedOf(const JudgeBench& b);
 
 struct Slip; // support/judge/fixing_slip.h
 /// mm that the place which carries most goes down by what stands there: told with the droop, no sag (S5.3).

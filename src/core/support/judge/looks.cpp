@@ -84,13 +84,15 @@ void sagCheck(const JudgeBench& b, SupportVerdict& v) {
 void droopCheck(const JudgeBench& b, double axial, SupportVerdict& v) {
     const Statics& s = b.statics;
     double all = 0;
+    double now = 0; // rad
     double inYears = 0;
     std::size_t where = 0;
     for (std::size_t i = 0; i < s.x.size(); ++i) {
         const double lasting = s.ownTurning[i] + b.factor * s.contents.lastingTurning[i];
         const double M = s.ownTurning[i] + b.factor * s.contents.turning[i];
-        const double later = M + 2 * solidWoodCreep * lasting;
+        const double later = railRotation(M + 2 * solidWoodCreep * lasting, v.rowsOf(i), 1, axial);
         all = std::max(all, M);
+        now = std::max(now, railRotation(M, v.rowsOf(i), 1, axial));
         if (later > inYears) {
             inYears = later;
             where = i;
@@ -98,8 +100,8 @@ void droopCheck(const JudgeBench& b, double axial, SupportVerdict& v) {
     }
     const FrameGives frame = frameGives(b.piece, b.factor, v);
     const double arms = b.depth() * frame.turn + frame.bends;
-    v.droopNow = b.depth() * railRotation(all, v.rows, 1, axial) + arms;
-    v.droopLong = b.depth() * railRotation(inYears, v.rows, 1, axial) + arms * (1 + solidWoodCreep);
+    v.droopNow = b.depth() * now + arms;
+    v.droopLong = b.depth() * inYears + arms * (1 + solidWoodCreep);
     Check c;
     c.id = "droop";
     c.title = "Front edge droop in years";

@@ -76,10 +76,11 @@ LineLoad asLine(double x, double force, double length) {
 
 class StaticsMaker {
   public:
-    StaticsMaker(const HeldPiece& p, const std::vector<double>& x, double spring, const Statics* like)
+    StaticsMaker(const HeldPiece& p, const std::vector<double>& x, const Springs& springs,
+                 const Statics* like)
         : p_(p), like_(like) {
         s_.x = x;
-        s_.spring = spring;
+        s_.springs = springs;
         s_.mass = p.mass;
         s_.gravityY = p.gravityY;
         s_.standOff = p.standOff;
@@ -153,7 +154,7 @@ class StaticsMaker {
     /// sign.
     [[nodiscard]] std::vector<double> cutPlaces() {
         std::vector<double> out = s_.x;
-        if (s_.spring <= 0)
+        if (!s_.springs.give())
             return out;
         for (double x : s_.x) {
             BeamResult r;
@@ -316,7 +317,7 @@ class StaticsMaker {
         for (const auto& [x, v] : curve) {
             while (k + 2 < s_.x.size() && x > s_.x[k + 1])
                 ++k;
-            if (s_.spring <= 0 || s_.x.size() < 2) {
+            if (!s_.springs.give() || s_.x.size() < 2) {
                 out.push_back(v);
                 continue;
             }
@@ -357,12 +358,12 @@ class StaticsMaker {
         Beam b;
         b.length = L_;
         b.EI = s_.section.EI;
-        for (double x : s_.x) {
+        for (std::size_t i = 0; i < s_.x.size(); ++i) {
             BeamSupport support;
-            support.x = x;
-            if (s_.spring > 0) {
+            support.x = s_.x[i];
+            if (s_.springs.give()) {
                 support.type = BeamSupport::Type::spring;
-                support.k = s_.spring;
+                support.k = s_.springs.of(i);
             }
             b.supports.push_back(support);
         }
@@ -387,8 +388,9 @@ class StaticsMaker {
 
 } // namespace
 
-Statics staticsOf(const HeldPiece& piece, const std::vector<double>& x, double spring, const Statics* like) {
-    return StaticsMaker(piece, x, spring, like).run();
+Statics staticsOf(const HeldPiece& piece, const std::vector<double>& x, const Springs& springs,
+                  const Statics* like) {
+    return StaticsMaker(piece, x, springs, like).run();
 }
 
 std::vector<AtSupport> atSupports(const Statics& s, double factor) {
@@ -402,6 +404,23 @@ std::vector<AtSupport> atSupports(const Statics& s, double factor) {
             const double r = h.beam.reactions[i];
             out.push_back({i, std::max(std::abs(most + r), std::abs(least + r)), M + h.turning[i], &h});
         }
+    }
+    return out;
+}
+
+std::vector<AtSupport> allOnOne(const Statics& s, double factor, std::size_t support) {
+    double V = 0;
+    double M = 0;
+    for (std::size_t i = 0; i < s.x.size(); ++i) {
+        V += s.own.reactions[i] + factor * (s.contents.up[i] + s.contents.down[i]);
+        M += s.ownTurning[i] + factor * s.contents.turning[i];
+    }
+    std::vector<AtSupport> out{{support, V, M, nullptr}};
+    for (const auto& h : s.hands) {
+        double turning = 0;
+        for (double m : h.turning)
+            turning += m;
+        out.push_back({support, V + s.hand, M + turning, &h});
     }
     return out;
 }

@@ -15,6 +15,17 @@ namespace owl {
 /// of its own rise.
 inline constexpr std::size_t momentSamples = 9;
 
+/// How much the supports give, N/mm: one figure for all, or one for each; 0: not at all.
+struct Springs {
+    double k = 0;
+    std::vector<double> each = {};
+    Springs(double all = 0) : k(all) {} // a figure is what most supports have
+    explicit Springs(std::vector<double> some) : k(some.empty() ? 0 : some.front()), each(std::move(some)) {}
+    [[nodiscard]] double of(std::size_t support) const { return support < each.size() ? each[support] : k; }
+    [[nodiscard]] bool give() const { return k > 0; }
+    bool operator==(const Springs&) const = default;
+};
+
 /// A hand at one place.
 struct StaticsHand {
     double x = 0; ///< mm
@@ -40,7 +51,7 @@ struct StaticsContents {
 /// multiples (the supports are linear: none of them lets go).
 struct Statics {
     std::vector<double> x;
-    double spring = 0;             ///< N/mm, 0: rigid
+    Springs springs;
     double mass = 0, gravityY = 0; ///< of the piece, with what the support adds
     double standOff = 0;           ///< mm farther from the wall than the assembly stands
     bool stiff = false;            ///< as the piece was taken
@@ -59,9 +70,9 @@ struct Statics {
     std::size_t worstHand = 0; ///< index of the one that bends most with the contents as planned
 };
 
-/// Solves a piece on supports at x (left to right); `spring` in N/mm, 0: rigid. `like`: the same piece on
+/// Solves a piece on supports at x (left to right). `like`: the same piece on
 /// these supports with another weight of its own or another distance from the wall, whose beams serve again.
-Statics staticsOf(const HeldPiece& piece, const std::vector<double>& x, double spring,
+Statics staticsOf(const HeldPiece& piece, const std::vector<double>& x, const Springs& springs,
                   const Statics* like = nullptr);
 
 /// What one support has to take under one combination.
@@ -74,6 +85,9 @@ struct AtSupport {
 };
 /// Every support under C1 and under C2 with the hand at each of its places; `factor` scales the contents.
 std::vector<AtSupport> atSupports(const Statics& s, double factor);
+
+/// The same as if one of them took all that stands there, and all of a hand (S10.7).
+std::vector<AtSupport> allOnOne(const Statics& s, double factor, std::size_t support);
 
 /// What every support gives, in balance: by all that stands there, then with the hand at each of its places.
 std::vector<SupportCase> supportCases(const Statics& s, double factor);
@@ -99,10 +113,10 @@ class StaticsCache {
   public:
     /// What hangers were found to fit like, by their ids and the piece's mass.
     std::map<std::pair<std::string, double>, std::shared_ptr<const HangerFit>> hangers;
-    const Statics& of(const HeldPiece& p, const std::vector<double>& x, double spring) {
+    const Statics& of(const HeldPiece& p, const std::vector<double>& x, const Springs& springs) {
         const Statics* like = nullptr;
         for (const auto& s : known_) {
-            if (s->x != x || s->spring != spring || s->stiff != p.stiff ||
+            if (s->x != x || s->springs != springs || s->stiff != p.stiff ||
                 s->turnStiffness != p.turnStiffness || s->hand != p.hand)
                 continue;
             if (s->mass == p.mass && s->gravityY == p.gravityY && s->standOff == p.standOff)
@@ -110,7 +124,7 @@ class StaticsCache {
             if (s->problem.empty())
                 like = s.get();
         }
-        known_.push_back(std::make_unique<Statics>(staticsOf(p, x, spring, like)));
+        known_.push_back(std::make_unique<Statics>(staticsOf(p, x, springs, like)));
         return *known_.back();
     }
 

@@ -17,13 +17,14 @@ constexpr double washer = 10; // mm: the head or washer of an anchor's screw (ve
 /// Pull on the uppermost anchor at a place (S9.1).
 double pullAt(const AtSupport& at, const SupportVerdict& v) {
     double sum = 0;
-    for (double z : v.rows)
+    const std::vector<double>& rows = v.rowsOf(at.support);
+    for (double z : rows)
         sum += z * z;
-    return 1.5 * at.M * v.rows.back() / sum;
+    return 1.5 * at.M * rows.back() / sum;
 }
 /// Its share of the shear there.
 double shearAt(const AtSupport& at, const SupportVerdict& v) {
-    return at.V / static_cast<double>(v.rows.size());
+    return at.V / static_cast<double>(v.rowsOf(at.support).size());
 }
 
 } // namespace

@@ -19,6 +19,16 @@ double asSold(double most, bool metric) {
 
 } // namespace
 
+SupportOption fixedAt(const SupportVerdict& v, std::size_t support) {
+    SupportOption out = v.option;
+    if (static_cast<int>(support) != v.beside)
+        return out;
+    out.screw = nullptr;
+    out.anchor = v.option.beside;
+    out.ground = Ground::cover;
+    return out;
+}
+
 WallFixing wallFixing(const SupportOption& option, double front, double cover, double screwLength,
                       bool metric) {
     if (const Screw* s = option.screw)

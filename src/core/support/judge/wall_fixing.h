@@ -1,7 +1,7 @@
 #pragma once
 // A wall fixing as it sits in what lies on the wall.
 
-#include "support/option.h"
+#include "support/verdict.h"
 
 namespace owl {
 
@@ -12,5 +12,8 @@ struct WallFixing {
 /// `front`: from the wall to under its head; a screw has its length, an anchor's is sold in those units.
 WallFixing wallFixing(const SupportOption& option, double front, double cover, double screwLength,
                       bool metric);
+
+/// What one support of a verdict is fixed with: the anchor where it is the one beside a stud.
+SupportOption fixedAt(const SupportVerdict& v, std::size_t support);
 
 } // namespace owl

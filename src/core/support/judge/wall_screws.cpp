@@ -44,10 +44,10 @@ template <typename F>
 Check crushOf(const JudgeBench& b, double width, const char* id, const char* title, const char* what, F use,
               const char* formula, const SupportVerdict& v) {
     auto worst = worstOver(b, id, title, "MPa", what, [&](const AtSupport& at) {
-        return use(edgeForces(at.M, v.rows, width), at.leaning());
+        return use(edgeForces(at.M, v.rowsOf(at.support), width), at.leaning());
     });
     if (!b.quiet) {
-        const EdgeForces p = edgeForces(worst.at.M, v.rows, width);
+        const EdgeForces p = edgeForces(worst.at.M, v.rowsOf(worst.at.support), width);
         worst.check.working = {formula,
                                {{"load", worst.check.load},
                                 {"M (lever rule)", words::Nm(worst.at.M)},
@@ -80,8 +80,8 @@ class WallScrews {
 
     [[nodiscard]] ScrewForces forces(const AtSupport& at) const {
         ScrewForces f;
-        f.T = edgeForces(at.M, v_.rows, b_.wall.studWidth).T;
-        f.V = at.V / static_cast<double>(v_.rows.size());
+        f.T = edgeForces(at.M, v_.rowsOf(at.support), b_.wall.studWidth).T;
+        f.V = at.V / static_cast<double>(v_.rowsOf(at.support).size());
         std::tie(f.W, f.Z) = at.leaning() ? leaning_ : standing_;
         return f;
     }
@@ -92,7 +92,7 @@ class WallScrews {
                 {{"stud", words::place(b_.statics.x[at.support]) + " from the left end"},
                  {"load", c.load},
                  {"M (lever rule)", words::Nm(at.M)},
-                 {"screws at", mm(v_.rows.back()) + " above the lower edge"},
+                 {"screws at", mm(v_.rowsOf(at.support).back()) + " above the lower edge"},
                  {"T", N(f.T)},
                  {"V", N(f.V)},
                  {"W′ (withdrawal, pull-through)", N(f.W)},

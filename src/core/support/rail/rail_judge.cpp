@@ -1,10 +1,13 @@
 // Screws or anchors through a back rail: places, screws, checks.
+#include "assembly/reach.h"
 #include "strength/wall_mount.h"
 #include "support/inside/frame_check.h"
 #include "support/inside/inner_checks.h"
+#include "support/judge/beside.h"
 #include "support/judge/fixing_slip.h"
 #include "support/judge/judge.h"
 #include "support/judge/section_checks.h"
+#include "support/judge/wall_fixing.h"
 #include "support/rail/rail.h"
 
 #include <algorithm>
@@ -20,22 +23,14 @@ class RailJudge {
               double factor, bool quiet)
         : p_(p), w_(w), cache_(cache), factor_(factor), quiet_(quiet) {
         v_.option = o;
-        for (Length z : p.assembly->wallRows)
-            v_.rows.push_back(z.mm());
-        std::sort(v_.rows.begin(), v_.rows.end());
-        // One anchor a place: a second so near would sit in the same board or brick.
-        const bool apart = o.ground == Ground::masonry && v_.rows.size() > 1 &&
-                           v_.rows.back() - v_.rows[v_.rows.size() - 2] >= 100;
-        if (o.anchor && v_.rows.size() > 1)
-            v_.rows.erase(v_.rows.begin(), v_.rows.end() - (apart ? 2 : 1));
+        v_.rows = rowsOn(*p.assembly->seat<RailSeat>());
     }
 
     SupportVerdict run() {
         places();
         if (!v_.feasible)
             return std::move(v_);
-        const Slip slip = slipOf(v_.option, p_, w_, v_.rows.size());
-        const Statics& s = cache_.of(p_, v_.x, slip.shared);
+        const Statics& s = cache_.of(p_, v_.x, springs());
         if (!s.problem.empty()) {
             refuse(s.problem);
             return std::move(v_);
@@ -62,9 +57,11 @@ class RailJudge {
             v_.checks.push_back(std::move(c));
         const bool masonry = v_.option.ground == Ground::masonry;
         if (v_.option.screw)
-            addScrewChecks(b, v_);
+            addScrewChecks(studAlone(b, v_), v_);
         else
             addAnchorChecks(b, v_);
+        if (v_.beside >= 0)
+            addAnchorChecks(anchorBeside(b, v_), v_);
         // A cover that spans hollow presses back on the width of a stud; on masonry the rail's own width
         // works.
         addCrushCheck(b, masonry ? std::min(100.0, leastSpacing()) : w_.studWidth, v_);
@@ -89,7 +86,7 @@ class RailJudge {
         Grade g = p_.grade;
         if (!w_.studsKnown && v_.option.atStuds())
             g = Grade::D;
-        if (v_.option.anchor) // a range typical of a class, not a package's figure
+        if (v_.option.anchor || v_.option.beside) // a range typical of a class, not a package's figure
             g = std::max(g, doubtful() ? Grade::D : Grade::C);
         return g;
     }
@@ -106,12 +103,66 @@ class RailJudge {
         v_.verdict.grade = grade();
     }
 
+    /// mm, upwards. One anchor a place: a second so near would sit in the same board or brick.
+    [[nodiscard]] std::vector<double> rowsOn(const RailSeat& rail, bool anchors) const {
+        std::vector<double> out;
+        for (Length z : rail.rows)
+            out.push_back(z.mm());
+        std::sort(out.begin(), out.end());
+        if (!anchors || out.size() < 2)
+            return out;
+        const bool apart = v_.option.ground == Ground::masonry && out.back() - out[out.size() - 2] >= 100;
+        out.erase(out.begin(), out.end() - (apart ? 2 : 1));
+        return out;
+    }
+    [[nodiscard]] std::vector<double> rowsOn(const RailSeat& rail) const {
+        return rowsOn(rail, v_.option.anchor != nullptr);
+    }
+    /// Each support by the rail that it goes through; the anchor beside a stud in one row.
+    void rowsAtEach() {
+        if (p_.assembly->all<RailSeat>().size() < 2 && v_.beside < 0)
+            return;
+        for (std::size_t i = 0; i < v_.x.size(); ++i) {
+            const RailSeat* rail = railAt(*p_.assembly, Length::mm(v_.x[i]));
+            v_.rowsAt.push_back(rowsOn(*rail, v_.option.anchor || static_cast<int>(i) == v_.beside));
+        }
+    }
+    /// N/mm, each place by the screws or anchors in it.
+    [[nodiscard]] Springs springs() const {
+        if (v_.rowsAt.empty())
+            return slipOf(v_.option, p_, w_, v_.rows.size()).shared;
+        std::vector<double> k;
+        for (std::size_t i = 0; i < v_.x.size(); ++i)
+            k.push_back(slipOf(fixedAt(v_, i), p_, w_, v_.rowsAt[i].size()).shared);
+        return Springs(std::move(k));
+    }
+    [[nodiscard]] int countHoles() const {
+        std::size_t n = 0;
+        for (std::size_t i = 0; i < v_.x.size(); ++i)
+            n += v_.rowsOf(i).size();
+        return static_cast<int>(n);
+    }
+
     void places() {
+        choosePlaces();
+        rowsAtEach();
+        v_.holes = countHoles();
+        if (!v_.feasible)
+            return;
+        if (const std::string bare = railWithout(*p_.assembly, v_.x); !bare.empty())
+            refuse(bare);
+    }
+    void choosePlaces() {
+        if (v_.option.beside) {
+            const WallReach r = wallReach(*p_.assembly);
+            besideOneStud(w_, r.left.mm(), r.right.mm(), "the rail", v_);
+            if (!v_.refusal.empty())
+                refuse(v_.refusal);
+            return;
+        }
         if (!v_.option.atStuds()) {
-            v_.x = w_.anchors ? *w_.anchors
-                              : anchorPlaces(p_.assembly->wallLeft.mm(), p_.assembly->wallRight.mm());
+            v_.x = railAnchors(*p_.assembly, w_);
             v_.difficulty = 2;
-            v_.holes = static_cast<int>(v_.x.size() * v_.rows.size());
             const double all = p_.mass + factor_ * contentsMass(p_.load, *p_.assembly);
             if (v_.option.ground == Ground::cover && all > 10)
                 refuse(fmt::format("anchors in the cover hold ledges up to 10 kg (22 lb) all in; this one "
@@ -124,7 +175,6 @@ class RailJudge {
             return;
         }
         v_.x = distinctStuds(w_);
-        v_.holes = static_cast<int>(v_.x.size() * v_.rows.size());
         if (v_.x.empty())
             refuse(w_.studsKnown ? "no stud lies behind the rail"
                                  : "the studs of this wall are not known yet");

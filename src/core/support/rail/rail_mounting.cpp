@@ -1,47 +1,65 @@
+#include "assembly/reach.h"
 #include "support/judge/wall_fixing.h"
 #include "support/rail/rail.h"
 
 #include <fmt/format.h>
 
 namespace owl {
+namespace {
+
+/// What a fixing through that rail passes at x, from its head to the wall: part and thickness.
+std::vector<std::pair<std::string, double>> passedAt(const Assembly& a, const RailSeat& rail, double x) {
+    std::vector<std::pair<std::string, double>> out;
+    const auto pass = [&](const std::string& id, Length t) {
+        const Part* there = inLine(a, id, x);
+        out.emplace_back(there ? there->id : id, t.mm());
+    };
+    for (const auto& [id, t] : rail.front)
+        pass(id, t);
+    pass(rail.part, rail.through);
+    for (const auto& [id, t] : rail.behind)
+        pass(id, t);
+    return out;
+}
+
+} // namespace
 
 Mounting railMounting(const HeldPiece& piece, const WallBehind& wall, const SupportVerdict& v) {
     Mounting out;
     const Assembly& a = *piece.assembly;
-    auto passed = a.wallFront; // from the head to the wall
-    passed.emplace_back(a.wallPart, a.wallThrough);
-    passed.insert(passed.end(), a.wallBehind.begin(), a.wallBehind.end());
-    double front = 0;
-    for (const auto& [part, t] : passed)
-        front += t.mm();
-    const WallFixing fixing = wallFixing(v.option, front, wall.cover, v.screwLength, piece.metric);
-    for (std::size_t i = 0; i < v.x.size(); ++i)
-        for (double z : v.rows) {
+    for (std::size_t i = 0; i < v.x.size(); ++i) {
+        const RailSeat* rail = railAt(a, Length::mm(v.x[i]));
+        if (!rail)
+            continue;
+        const SupportOption with = fixedAt(v, i);
+        const auto passed = passedAt(a, *rail, v.x[i]);
+        const double front = rail->passes();
+        const WallFixing fixing = wallFixing(with, front, wall.cover, v.screwLength, piece.metric);
+        for (double z : v.rowsOf(i)) {
             Mount m;
             m.id = fmt::format("m{}", out.mounts.size() + 1);
-            m.kind = v.option.screw ? "screw" : "anchor";
+            m.kind = with.screw ? "screw" : "anchor";
             m.at = {v.x[i], 0, z};
             m.from = {v.x[i], front, z};
             m.direction = {0, -1, 0};
             m.length = fixing.length;
             m.diameter = fixing.diameter;
-            m.into = intoOf(v.option.ground);
+            m.into = intoOf(with.ground);
             m.support = static_cast<int>(i);
             double y = front;
-            for (const auto& [name, t] : passed) {
-                const Part* there = inLine(a, name, v.x[i]);
-                const std::string& part = there ? there->id : name;
+            for (const auto& [part, t] : passed) {
                 m.passes.push_back(part);
                 out.holes.emplace_back(part, Hole{fmt::format("{}/wall-{}", part, out.mounts.size() + 1),
                                                   {v.x[i], y, z},
                                                   m.direction,
                                                   fixing.hole,
-                                                  t.mm(),
+                                                  t,
                                                   m.id});
-                y -= t.mm();
+                y -= t;
             }
             out.mounts.push_back(std::move(m));
         }
+    }
     return out;
 }
 

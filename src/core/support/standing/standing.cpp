@@ -1,5 +1,6 @@
 #include "support/standing/standing.h"
 
+#include "assembly/reach.h"
 #include "strength/fastener.h"
 #include "strength/stability.h"
 #include "support/inside/inner_checks.h"
@@ -30,8 +31,9 @@ class StandingJudge {
     StandingJudge(const HeldPiece& p, const WallBehind& w, const SupportOption& o, double factor, bool quiet)
         : p_(p), w_(w), a_(*p.assembly), seat_(*a_.seat<FloorSeat>()), factor_(factor), quiet_(quiet) {
         v_.option = o;
-        for (Length z : a_.wallRows)
-            v_.rows.push_back(z.mm());
+        if (const RailSeat* rail = a_.seat<RailSeat>())
+            for (Length z : rail->rows)
+                v_.rows.push_back(z.mm());
     }
 
     SupportVerdict run() {
@@ -85,7 +87,7 @@ class StandingJudge {
     bool chooseTie() {
         ties_ = v_.option.atStuds() ? distinctStuds(w_)
                 : w_.anchors        ? *w_.anchors
-                                    : anchorPlaces(a_.wallLeft.mm(), a_.wallRight.mm());
+                                    : anchorPlaces(wallReach(a_).left.mm(), wallReach(a_).right.mm());
         if (ties_.size() > 2) // two are wanted (S11.2): the outermost
             ties_ = {ties_.front(), ties_.back()};
         v_.holes = static_cast<int>(ties_.size() * v_.rows.size());
