@@ -21,7 +21,8 @@ class ReachOf {
     void operator()(const LedgersSeat& s) const { // on the piece's own wall; the others have their own studs
         for (const auto& on : s.on)
             if (on.to == "wall")
-                out_.push_back({on.rows, on.from, on.until, {}});
+                out_.push_back(on.rods ? WallReach{on.rows, Length(), a_.length, {}}
+                                       : WallReach{on.rows, on.from, on.until, {}});
     }
     template <typename Other> void operator()(const Other&) const {}
 

@@ -27,6 +27,7 @@ using words::N;
 
 constexpr double mostRideUp = 0.67;  // of the pull that a bevel turns into lifting (S9.4)
 constexpr double ratingMargin = 1.5; // planned load times this stays below a package's low end (6c)
+constexpr double engagedMost = 300;  // mm of a profile that one load engages (S12.11)
 constexpr double coverMost = 10;     // kg all in on anchors that hold in the cover alone
 
 class HangerJudge {
@@ -363,8 +364,10 @@ class HangerJudge {
         if (h_.rating <= 0)
             return;
         double each = h_.rating / ratingMargin;
-        if (h_.perMm > 0) // what is engaged near one support
-            each *= hooked() / h_.perMm / static_cast<double>(v_.x.size());
+        // What is engaged near one support: its share, and no more than a load engages anywhere (S12.11).
+        // With the share alone a support fewer would make those beside it stronger.
+        if (h_.perMm > 0)
+            each *= std::min(hooked() / static_cast<double>(v_.x.size()), engagedMost) / h_.perMm;
         if (h_.most > 0)
             each = std::min(each, h_.most);
         const double can = each * gravity;
