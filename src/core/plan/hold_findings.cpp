@@ -92,11 +92,11 @@ class HoldFindings : public PieceFinder {
     /// A stud that is better without a screw.
     void betterWithout(const SupportVerdict& h) {
         const Length x = Length::mm(*h.betterWithout);
-        auto& f =
-            found("stud_left_out", Severity::notes, "hold", "Better without one of the studs",
-                  fmt::format("Close to its neighbour the stud {} from the left end draws load to itself. "
-                              "Without a screw there what is used most is used to {}, with it to {}.",
-                              sayRound(x), words::percent(h.usedWithout), words::percent(h.strengthUse())));
+        auto& f = found(
+            "stud_left_out", Severity::notes, "hold", "Better without one of the studs",
+            fmt::format("A screw in the stud {} from the left end makes others carry more. Without it what "
+                        "is used most is used to {}, with it to {}.",
+                        sayRound(x), words::percent(h.usedWithout), words::percent(h.strengthUse())));
         f.remedies.push_back(changePiece("Leave that stud out", piece_, [&](Piece& p) {
             p.hold.without.push_back({roundToTape(pp_.left + x, project_.style)});
         }));
