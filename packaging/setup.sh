@@ -15,11 +15,22 @@ install_dependencies() {
     "${root[@]}" env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null
 }
 
+# Builds the targets that are named, or all; every quarter of a minute says how far it is.
 build_release() {
     say "building"
-    local log="$here/build/build.log"
+    local log="$here/build/build.log" done=0
     mkdir -p "$here/build"
-    if (cd "$here" && { [ -f build/release/build.ninja ] || cmake --preset release ${OWL_UNITY:+-DOWL_UNITY="$OWL_UNITY"}; } && cmake --build --preset release) >"$log" 2>&1; then
+    : >"$log"
+    (while sleep 15 && kill -0 $$ 2>/dev/null; do
+        now=$(grep -ao '^\[[0-9]*/[0-9]*\]' "$log" | tail -n 1)
+        [ -n "$now" ] && say "built $now"
+    done) &
+    local progress=$!
+    (cd "$here" && { [ -f build/release/build.ninja ] || cmake --preset release ${OWL_UNITY:+-DOWL_UNITY="$OWL_UNITY"}; } &&
+        cmake --build --preset release ${1:+--target "$@"}) >>"$log" 2>&1 && done=1
+    kill "$progress" 2>/dev/null
+    wait "$progress" 2>/dev/null || true
+    if [ "$done" = 1 ]; then
         tail -n 1 "$log"
     else
         grep -E 'error|Error|FAILED' "$log" | head -n 20

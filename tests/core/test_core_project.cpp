@@ -1,6 +1,9 @@
 // Project files: what survives, what is refused and with which words, how they are saved.
 #include "support.h"
 
+#include "files/file.h"
+#include "project/schema.h"
+
 #include <QTemporaryDir>
 #include <filesystem>
 
@@ -266,6 +269,14 @@ class TestProject : public QObject {
         QCOMPARE(pieceLeft(p, piece), 123_mm);
     }
 
+    /// The schema is what the program reads and writes by; anew: OWL_SCHEMA=write.
+    void theSchemaIsGenerated() {
+        const std::string file = test::sourcePath("docs/project.schema.json");
+        const std::string now = projectSchema().dump(1) + "\n";
+        if (qgetenv("OWL_SCHEMA") == "write")
+            QVERIFY(writeFile(file, now).has_value());
+        QCOMPARE(test::words(test::textOf(file)), test::words(now));
+    }
     /// Every key the program writes is described in the schema.
     void theSchemaKnowsEveryKey() {
         using nlohmann::json;

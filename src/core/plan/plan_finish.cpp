@@ -81,7 +81,8 @@ class FinishPlanner {
                 const double area = known == pp.open.end() ? 0 : known->second.at(f);
                 if (area <= 0)
                     continue;
-                const std::string id = recipeOf(in_.project, piece, part.id, face, lies(part, face));
+                const std::string id = recipeOf(in_.project.finish.recipe, in_.project.finish.hiddenBare,
+                                                piece, part.id, face, lies(part, face));
                 here[faceNames.at(f)] = id;
                 add(id, area, *wood, pp, part, faceNames.at(f));
             }
@@ -176,16 +177,16 @@ double openArea(const Part& part, const std::vector<const Part*>& near, Face fac
     return area * 1e-6;
 }
 
-std::string recipeOf(const Project& project, const Piece& piece, const std::string& part, Face face,
-                     bool againstWall) {
+std::string recipeOf(const std::string& ofProject, bool hiddenBare, const Piece& piece,
+                     const std::string& part, Face face, bool againstWall) {
     const std::string exact = part + "/" + faceNames.at(static_cast<std::size_t>(face));
     for (const auto& want : {exact, part})
         for (const auto& on : piece.finishOn)
             if (on.id == want)
                 return on.recipe;
-    if (againstWall && project.finish.hiddenBare)
+    if (againstWall && hiddenBare)
         return bareFinish;
-    return piece.finish.empty() ? project.finish.recipe : piece.finish;
+    return piece.finish.empty() ? ofProject : piece.finish;
 }
 
 const FinishRecipe* findRecipe(const Project& project, const Catalog& catalog, const std::string& id) {

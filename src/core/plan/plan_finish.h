@@ -13,9 +13,10 @@ inline constexpr std::array<const char*, 6> faceNames{"front", "back", "top", "b
 std::vector<std::vector<const Part*>> neighbours(const Assembly& a);
 /// Area in m2 of one face that air reaches: without what a neighbour covers.
 double openArea(const Part& part, const std::vector<const Part*>& near, Face face);
-/// The recipe of a face: the nearest of face, part, piece, project; 'none' is bare.
-std::string recipeOf(const Project& project, const Piece& piece, const std::string& part, Face face,
-                     bool againstWall);
+/// The recipe of a face: the nearest of face, part, piece, project; 'none' is bare. `hiddenBare`: faces
+/// against a wall get none but their own.
+std::string recipeOf(const std::string& ofProject, bool hiddenBare, const Piece& piece,
+                     const std::string& part, Face face, bool againstWall);
 /// A recipe by id: the project's own or a known system; null for 'none' and unknown ones.
 const FinishRecipe* findRecipe(const Project& project, const Catalog& catalog, const std::string& id);
 

@@ -46,13 +46,14 @@ std::vector<BuildStep>::iterator firstUse(PiecePlan& pp, const std::string& part
 }
 
 /// What is left over on a part that waits to be fitted.
-Length leftOver(const PlanInputs& in) {
-    return in.project.style.units == Units::metric ? 10_mm : Length::inches(3, 8);
+Length leftOver(const PieceInputs& in) {
+    return in.metric() ? 10_mm : Length::inches(3, 8);
 }
 
 } // namespace
 
-void applyFits(const PlanInputs& in, const Piece& piece, PiecePlan& pp) {
+void applyFits(const PieceInputs& in, PiecePlan& pp) {
+    const Piece& piece = in.piece;
     auto& parts = pp.made.assembly.parts;
     for (const auto& f : piece.fits)
         for (auto& p : parts) {
@@ -71,13 +72,14 @@ void applyFits(const PlanInputs& in, const Piece& piece, PiecePlan& pp) {
         }
 }
 
-void addFitSteps(const PlanInputs& in, const Piece& piece, PiecePlan& pp) {
+void addFitSteps(const PieceInputs& in, PiecePlan& pp) {
+    const Piece& piece = in.piece;
     for (const auto& f : piece.fits) {
         const Part* p = pp.assembly().find(f.part);
         const auto at = p ? firstUse(pp, f.part) : pp.steps.end();
         if (!p || at == pp.steps.end())
             continue;
-        const auto say = [&](Length l) { return formatLength(l, in.project.style); };
+        const auto say = [&](Length l) { return formatLength(l, in.style); };
         const auto follow =
             std::count_if(pp.assembly().parts.begin(), pp.assembly().parts.end(), [&](const Part& q) {
                 return q.id != p->id && equal(*p, q) && !marked(piece, q.id);

@@ -7,8 +7,8 @@
 namespace owl {
 
 /// Marks the parts and what follows them. Marks of parts that are not there change nothing.
-void applyFits(const PlanInputs& in, const Piece& piece, PiecePlan& pp);
+void applyFits(const PieceInputs& in, PiecePlan& pp);
 /// Puts the step of each marked part before the one that brings it in.
-void addFitSteps(const PlanInputs& in, const Piece& piece, PiecePlan& pp);
+void addFitSteps(const PieceInputs& in, PiecePlan& pp);
 
 } // namespace owl

@@ -18,8 +18,9 @@ double wood12(const Species& wood) {
     return 1120 * wood.means.sg12;
 }
 
-HeldPiece heldPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
-                    const PiecePlan& pp) {
+HeldPiece heldPiece(const PieceScene& scene, const Species& wood, const PiecePlan& pp) {
+    const Piece& piece = scene.in.piece;
+    const Wall& wall = scene.in.wall;
     const Assembly& a = pp.assembly();
     const BoardGrade grade = gradeOf(piece.params);
     HeldPiece r;
@@ -30,7 +31,7 @@ HeldPiece heldPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, 
     for (const auto& q : a.member.rects) {
         const Part* part = a.find(q.part);
         const Species* sheet =
-            part && part->stock == Stock::sheet ? in.catalog.findSpecies(part->material) : nullptr;
+            part && part->stock == Stock::sheet ? scene.catalog.findSpecies(part->material) : nullptr;
         r.section.parts.push_back({sheet ? sheet->means.MOE : r.woodC1.E, q.b, q.h, q.z, q.y, {}});
         if (!sheet)
             continue;
@@ -56,26 +57,26 @@ HeldPiece heldPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, 
         r.grade = Grade::C;
     const RailSeat* seat = a.seat<RailSeat>();
     r.joint = seat ? a.joint(seat->joint) : nullptr;
-    r.jointScrew = r.joint ? in.catalog.findScrew(r.joint->screwId) : nullptr;
+    r.jointScrew = r.joint ? scene.catalog.findScrew(r.joint->screwId) : nullptr;
     r.hangingMass = pp.mass;
     for (const RailSeat* rail : a.all<RailSeat>())
         if (const Part* part = a.find(rail->part))
             r.hangingMass -= massOf(*part, wood12(wood));
     r.hangingY = gravityCentre(a, wood12(wood), seat ? seat->part : std::string()).y;
-    r.catalog = &in.catalog;
-    r.metric = in.project.style.units == Units::metric;
+    r.catalog = &scene.catalog;
+    r.metric = scene.in.metric();
     r.joinedFromBelow = r.joint && r.joint->second == seat->part;
     return r;
 }
 
 /// What one ledger is on: a wall that nobody entered is taken to be built like the piece's own, its studs
 /// unknown.
-WallBehind ledgerWall(const PlanInputs& in, const Wall& own, const LedgerWall& l) {
-    const Wall* known = l.to == "wall" ? &own : in.project.findWall(l.wall);
+WallBehind ledgerWall(const PieceScene& scene, const Wall& own, const LedgerWall& l) {
+    const Wall* known = l.to == "wall" ? &own : scene.in.findWall(l.wall);
     const Wall& wall = known ? *known : own;
     WallBehind rw;
-    rw.kind = in.catalog.findWall(wall.construction);
-    const CoverKind* cover = in.catalog.findCover(l.cover > Length() ? wall.cover : "bare");
+    rw.kind = scene.catalog.findWall(wall.construction);
+    const CoverKind* cover = scene.catalog.findCover(l.cover > Length() ? wall.cover : "bare");
     rw.cover = l.cover.mm();
     rw.crush = cover ? cover->crush : 0.7;
     rw.behindCover = wall.behindCover.mm();
@@ -91,13 +92,13 @@ WallBehind ledgerWall(const PlanInputs& in, const Wall& own, const LedgerWall& l
     return rw;
 }
 
-WallBehind wallBehind(const PlanInputs& in, const Wall& wall, const PiecePlan& pp) {
+WallBehind wallBehind(const PieceScene& scene, const Wall& wall, const PiecePlan& pp) {
     WallBehind rw;
-    rw.kind = in.catalog.findWall(wall.construction);
-    const CoverKind* cover = in.catalog.findCover(wall.cover);
+    rw.kind = scene.catalog.findWall(wall.construction);
+    const CoverKind* cover = scene.catalog.findCover(wall.cover);
     rw.cover = pp.cover.mm();
     if (pp.cover == Length() && wall.coverThickness > Length())
-        cover = in.catalog.findCover("bare");
+        cover = scene.catalog.findCover("bare");
     rw.crush = cover ? cover->crush : 0.7;
     rw.behindCover = wall.behindCover.mm();
     rw.studG = rw.kind ? rw.kind->studG : 0.42;
@@ -111,7 +112,7 @@ WallBehind wallBehind(const PlanInputs& in, const Wall& wall, const PiecePlan& p
     for (Length x : pp.studs)
         rw.studs.push_back(x.mm());
     for (const auto& l : pp.ledgerWalls)
-        rw.sides.push_back(ledgerWall(in, wall, l));
+        rw.sides.push_back(ledgerWall(scene, wall, l));
     return rw;
 }
 
@@ -194,35 +195,36 @@ HandView handOn(const Piece& piece, const Wall& wall, const PiecePlan& pp, const
     return h;
 }
 
-void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
-               StaticsCache& cache, PiecePlan& pp) {
+void holdPiece(const PieceScene& scene, const Species& wood, StaticsCache& cache, PiecePlan& pp) {
+    const Piece& piece = scene.in.piece;
+    const Wall& wall = scene.in.wall;
     const Assembly& a = pp.assembly();
     pp.mass = massOf(a, wood12(wood));
     pp.woodDensity = wood12(wood);
     pp.contents = contentsMass(piece.load, a);
-    pp.hand = handOn(piece, wall, pp, in.project.style);
+    pp.hand = handOn(piece, wall, pp, scene.in.style);
     pp.limitWhy = whyLimited(piece, wall, pp);
     HeightQuestion ask = heightQuestion(piece, pp);
-    ask.style = in.project.style;
-    pp.heights = heightAdvice(wall, ask, in.catalog);
-    const HeldPiece rail = heldPiece(in, piece, wall, wood, pp);
-    const WallBehind rw = wallBehind(in, wall, pp);
-    pp.supports = rankSupports(rail, rw, in.catalog, in.project.style.units == Units::metric,
-                               piece.hold.support, cache);
+    ask.style = scene.in.style;
+    pp.heights = heightAdvice(wall, ask, scene.catalog);
+    const HeldPiece rail = heldPiece(scene, wood, pp);
+    const WallBehind rw = wallBehind(scene, wall, pp);
+    pp.supports = rankSupports(rail, rw, scene.catalog, scene.in.metric(), piece.hold.support, cache);
     pp.chosen = chosenSupport(pp.supports, piece.hold.support);
 }
 
-void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
-                 StaticsCache& cache, PiecePlan& pp) {
+void measureHold(const PieceScene& scene, const Species& wood, StaticsCache& cache, PiecePlan& pp) {
+    const Piece& piece = scene.in.piece;
+    const Wall& wall = scene.in.wall;
     // A rail that is set in for a cleat stands off already, inside the piece.
     const Length there = pp.assembly().standOff;
     if (const SupportVerdict* chosen = pp.hold();
         chosen && chosen->feasible && Length::mm(chosen->standOff) > there)
         moveOut(pp.made.assembly, Length::mm(chosen->standOff) - there);
-    pp.hand = handOn(piece, wall, pp, in.project.style); // it may reach farther into the room now
-    pp.mass = massOf(pp.assembly(), wood12(wood));       // it may have been made again for what holds it
-    const HeldPiece rail = heldPiece(in, piece, wall, wood, pp);
-    const WallBehind rw = wallBehind(in, wall, pp);
+    pp.hand = handOn(piece, wall, pp, scene.in.style); // it may reach farther into the room now
+    pp.mass = massOf(pp.assembly(), wood12(wood));     // it may have been made again for what holds it
+    const HeldPiece rail = heldPiece(scene, wood, pp);
+    const WallBehind rw = wallBehind(scene, wall, pp);
     if (pp.chosen >= pp.supports.size())
         return;
     // The others keep their figures: nobody reads how they came about.
@@ -232,9 +234,9 @@ void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, con
             s = judgeSupport(rail, rw, s.option, cache, 1, !chosen);
         if (chosen)
             findBetterWithout(s, rail, rw, cache);
-        s.cost = in.shop.price(fixingPrice(s.option)) * s.holes;
+        s.cost = scene.shop.price(fixingPrice(s.option)) * s.holes;
         if (!s.option.price.empty() && s.bought > 0)
-            s.cost += in.shop.price(s.option.price) * s.bought;
+            s.cost += scene.shop.price(s.option.price) * s.bought;
     }
     const std::string id = pp.supports[pp.chosen].option.id;
     sortSupports(pp.supports);
@@ -295,11 +297,12 @@ std::vector<std::pair<std::string, double>> shelfByShelf(const LoadSpec& planned
 
 } // namespace
 
-std::string labelText(const Project& project, const Piece& piece, const PiecePlan& pp) {
+std::string labelText(const PieceInputs& in, const PiecePlan& pp) {
+    const Piece& piece = in.piece;
     const SupportVerdict* hold = pp.hold();
     if (!pp.made.makeable() || !hold || !hold->feasible || hold->carryKg <= 0)
         return {};
-    const auto mass = [&](double kg) { return carryText(kg, project.style); };
+    const auto mass = [&](double kg) { return carryText(kg, in.style); };
     const auto limit = std::find_if(hold->checks.begin(), hold->checks.end(),
                                     [&](const Check& c) { return c.id == hold->carryGoverns; });
     std::string each;
@@ -308,8 +311,8 @@ std::string labelText(const Project& project, const Piece& piece, const PiecePla
         each += fmt::format("{}{} on {}", each.empty() ? ": " : ", ", mass(kg), theName(name));
     std::string out =
         fmt::format("{}, {} long: at most {} on it, spread as planned{}; its own {} are reckoned with.",
-                    piece.name, formatLength(pp.assembly().length, project.style), mass(hold->carryKg),
-                    boards.size() > 1 ? each : "", formatMass(pp.mass, project.style));
+                    piece.name, formatLength(pp.assembly().length, in.style), mass(hold->carryKg),
+                    boards.size() > 1 ? each : "", formatMass(pp.mass, in.style));
     if (hold->carryCapped)
         out += " More than this was not looked at: ask a professional.";
     else
@@ -317,7 +320,7 @@ std::string labelText(const Project& project, const Piece& piece, const PiecePla
                            limit == hold->checks.end() ? std::string("its support") : limit->title);
     if (pp.hand.newton <= 0)
         return out + " Do not lean on it: no hand was reckoned with.";
-    const std::string hand = formatForce(pp.hand.newton, project.style);
+    const std::string hand = formatForce(pp.hand.newton, in.style);
     if (hold->carryLeaningKg >= hold->carryKg * 0.999)
         return out + fmt::format(" A hand of {} on the front edge as well; nobody's weight.", hand);
     if (hold->carryLeaningKg > 0 && hold->carryLeaningKg >= pp.contents)

@@ -1,7 +1,7 @@
 #pragma once
 // What holds a piece, who may lean on it, and what its label says.
 
-#include "plan/plan.h"
+#include "plan/piece_inputs.h"
 
 namespace owl {
 
@@ -19,15 +19,13 @@ HandView handOn(const Piece& piece, const Wall& wall, const PiecePlan& pp, const
 
 /// Judges every support of a piece that is made and placed; fills in mass, contents, hand, heights, supports,
 /// the chosen one and its holes.
-void holdPiece(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
-               StaticsCache& cache, PiecePlan& pp);
+void holdPiece(const PieceScene& scene, const Species& wood, StaticsCache& cache, PiecePlan& pp);
 /// Words for every support, what the chosen one may carry, and its holes: for the one way of making the piece
 /// that is kept.
-void measureHold(const PlanInputs& in, const Piece& piece, const Wall& wall, const Species& wood,
-                 StaticsCache& cache, PiecePlan& pp);
+void measureHold(const PieceScene& scene, const Species& wood, StaticsCache& cache, PiecePlan& pp);
 
 /// What it may carry, for its underside: contents, own weight and people told apart, never more than was
 /// looked at (S12.10). Empty for a piece that cannot be made or that nothing holds.
-std::string labelText(const Project& project, const Piece& piece, const PiecePlan& pp);
+std::string labelText(const PieceInputs& in, const PiecePlan& pp);
 
 } // namespace owl

@@ -12,8 +12,8 @@ namespace {
 
 class Marker {
   public:
-    Marker(const PlanInputs& in, const Plan& plan, const Wall& wall, PiecePlan& pp)
-        : project_(in.project), catalog_(in.catalog), plan_(plan), wall_(wall), pp_(pp) {}
+    Marker(const PieceScene& scene, PiecePlan& pp)
+        : scene_(scene), in_(scene.in), catalog_(scene.catalog), wall_(scene.in.wall), pp_(pp) {}
 
     void run() {
         const SupportVerdict& hold = *pp_.hold();
@@ -37,8 +37,7 @@ class Marker {
         for (const auto& seat : pp_.assembly().seat<LedgersSeat>()->on) {
             if (seat.to == "wall")
                 continue;
-            const SideWall side =
-                sideWall(project_.walls, project_.corners, project_.alcoves, wall_.id, seat.to);
+            const SideWall side = sideWall(in_.walls, in_.corners, in_.alcoves, wall_.id, seat.to);
             MarkInput mi = markInput(side.wall ? *side.wall : wall_, pp_, hold);
             mi.holes.clear();
             for (const auto& m : hold.mounting.mounts)
@@ -65,7 +64,7 @@ class Marker {
     }
     /// mm: a rod's hole in the wall; in masonry it is set in resin.
     [[nodiscard]] double boreOf(const Mount& rod, Length play) const {
-        const bool metric = project_.style.units == Units::metric;
+        const bool metric = in_.style.units == Units::metric;
         return rod.into == "masonry" ? groutedBore(rod.diameter, metric)
                                      : rodBore(rod.diameter, play.mm(), metric);
     }
@@ -81,12 +80,12 @@ class Marker {
                 if (on.to == m.to)
                     play = on.play;
             mark.drill = boreOf(m, play);
-            mark.bit = drillText(mark.drill, project_.style);
+            mark.bit = drillText(mark.drill, in_.style);
             mark.depth = m.length - outside + 2;
             mark.what = "rod";
         }
         if (m.screw) {
-            const Wall* on = mark.to == "wall" ? &wall_ : project_.findWall(mark.wall);
+            const Wall* on = mark.to == "wall" ? &wall_ : in_.findWall(mark.wall);
             const WallKind* kind = on ? catalog_.findWall(on->construction) : nullptr;
             const double G = kind ? kind->studG : 0.42;
             mark.drill = G > 0.5 ? m.screw->pilotHard : m.screw->pilotSoft;
@@ -94,7 +93,7 @@ class Marker {
             mark.what = "screw";
         } else if (m.anchor) {
             mark.drill = m.anchor->drill;
-            mark.bit = mark.drill > 0 ? drillText(mark.drill, project_.style) : "as the package says";
+            mark.bit = mark.drill > 0 ? drillText(mark.drill, in_.style) : "as the package says";
             mark.what = m.anchor->name.find("plug") != std::string::npos ? "plug" : "anchor";
         }
         if (first)
@@ -115,7 +114,7 @@ class Marker {
         if (rods && !mounts.empty() && mounts.front().kind.starts_with("rod")) {
             const Mount& rod = mounts.front();
             mi.drill = rod.kind == "rod_plug" ? 0 : boreOf(rod, rods->play);
-            mi.bit = mi.drill > 0 ? drillText(mi.drill, project_.style) : "as the plug's package says";
+            mi.bit = mi.drill > 0 ? drillText(mi.drill, in_.style) : "as the plug's package says";
             mi.depth = pp.cover.mm() + hold.inWall + 2;
             mi.into = rod.into == "stud" ? "stud" : kind ? kind->name : "masonry";
             mi.what = "rod";
@@ -128,7 +127,7 @@ class Marker {
             mi.what = "screw";
         } else if (const AnchorKind* anchor = hold.option.anchor) {
             mi.drill = anchor->drill;
-            mi.bit = anchor->drill > 0 ? drillText(anchor->drill, project_.style) : "as the package says";
+            mi.bit = anchor->drill > 0 ? drillText(anchor->drill, in_.style) : "as the package says";
             const double usual = hold.option.ground == Ground::masonry ? 70 : 50; // where the row is silent
             mi.depth = pp.cover.mm() + (anchor->depth > 0 ? anchor->depth : usual);
             mi.into = hold.option.ground == Ground::cover     ? "cover"
@@ -157,8 +156,7 @@ class Marker {
                 mark.what = "anchor";
                 mark.into = "cover";
                 mark.drill = hold.option.beside->drill;
-                mark.bit =
-                    mark.drill > 0 ? drillText(mark.drill, project_.style) : "as the anchor's package says";
+                mark.bit = mark.drill > 0 ? drillText(mark.drill, in_.style) : "as the anchor's package says";
             }
         }
     }
@@ -166,10 +164,10 @@ class Marker {
     /// A hole within a hand's width of a run is told, though no zone holds it.
     void markCautions(const Wall& wall, PiecePlan& pp) const {
         for (auto& m : pp.marks) {
-            const WallPlan* on = plan_.findWall(m.to == "wall" ? wall.id : m.wall);
-            if (!on)
+            const auto* zones = scene_.zonesOf(m.to == "wall" ? wall.id : m.wall);
+            if (!zones)
                 continue;
-            for (const auto& z : on->zones) {
+            for (const auto& z : *zones) {
                 const Length near = 40_mm;
                 if (m.fromWallLeft <= z.x0 - near || m.fromWallLeft >= z.x1 + near ||
                     m.fromFloor <= z.z0 - near || m.fromFloor >= z.z1 + near)
@@ -180,17 +178,17 @@ class Marker {
         }
     }
 
-    const Project& project_;
+    const PieceScene& scene_;
+    const PieceInputs& in_;
     const Catalog& catalog_;
-    const Plan& plan_;
     const Wall& wall_;
     PiecePlan& pp_;
 };
 
 } // namespace
 
-void markWalls(const PlanInputs& in, const Plan& plan, const Wall& wall, PiecePlan& pp) {
-    Marker(in, plan, wall, pp).run();
+void markWalls(const PieceScene& scene, PiecePlan& pp) {
+    Marker(scene, pp).run();
 }
 
 } // namespace owl

@@ -6,6 +6,6 @@
 namespace owl {
 
 /// Fills in pp.marks for a piece whose support is chosen.
-void markWalls(const PlanInputs& in, const Plan& plan, const Wall& wall, PiecePlan& pp);
+void markWalls(const PieceScene& scene, PiecePlan& pp);
 
 } // namespace owl

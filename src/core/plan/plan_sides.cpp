@@ -14,17 +14,17 @@ const Length anchorEnd = 45_mm;
 /// Runs along one ledger: from its corner to a place on its wall and back.
 class LedgerPlaces {
   public:
-    LedgerPlaces(const PlanInputs& in, const Plan& plan, const Wall& own, const PiecePlan& pp,
-                 const LedgerSeat& seat)
-        : in_(in), pp_(pp), seat_(seat) {
-        side_ = sideWall(in.project.walls, in.project.corners, in.project.alcoves, own.id, seat.to);
+    LedgerPlaces(const PieceScene& scene, const PiecePlan& pp, const LedgerSeat& seat)
+        : catalog_(scene.catalog), pp_(pp), seat_(seat) {
+        const PieceInputs& in = scene.in;
+        const Wall& own = in.wall;
+        side_ = sideWall(in.walls, in.corners, in.alcoves, own.id, seat.to);
         wall_ = seat.to == "wall" ? &own : side_.wall;
         out_.to = seat.to;
         out_.wall = wall_ ? wall_->id : std::string();
         out_.cover = (wall_ ? *wall_ : own).coverThickness;
         if (wall_)
-            if (const WallPlan* wp = plan.findWall(wall_->id))
-                zones_ = &wp->zones;
+            zones_ = scene.zonesOf(wall_->id);
     }
 
     LedgerWall run() {
@@ -66,7 +66,7 @@ class LedgerPlaces {
     }
 
     void studs() {
-        for (const auto& stud : studsOf(*wall_, in_.catalog)) {
+        for (const auto& stud : studsOf(*wall_, catalog_)) {
             const Length s = fromCorner(stud.x);
             if (!reached(s, stripEnd) || barred(stud.x))
                 continue;
@@ -92,7 +92,7 @@ class LedgerPlaces {
             out_.anchors.push_back(last);
     }
 
-    const PlanInputs& in_;
+    const Catalog& catalog_;
     const PiecePlan& pp_;
     const LedgerSeat& seat_;
     SideWall side_;
@@ -103,10 +103,10 @@ class LedgerPlaces {
 
 } // namespace
 
-std::vector<BesideWall> besideWalls(const Project& project, const std::string& wall, const Catalog& catalog) {
+std::vector<BesideWall> besideWalls(const PieceInputs& in, const Catalog& catalog) {
     std::vector<BesideWall> out;
     for (const char* to : {"left_wall", "right_wall"}) {
-        const SideWall side = sideWall(project.walls, project.corners, project.alcoves, wall, to);
+        const SideWall side = sideWall(in.walls, in.corners, in.alcoves, in.wall.id, to);
         if (!side.wall)
             continue;
         BesideWall b;
@@ -119,12 +119,12 @@ std::vector<BesideWall> besideWalls(const Project& project, const std::string& w
     return out;
 }
 
-void findLedgerWalls(const PlanInputs& in, const Plan& plan, const Wall& wall, PiecePlan& pp) {
+void findLedgerWalls(const PieceScene& scene, PiecePlan& pp) {
     pp.ledgerWalls.clear();
     if (!pp.assembly().seat<LedgersSeat>())
         return;
     for (const auto& seat : pp.assembly().seat<LedgersSeat>()->on)
-        pp.ledgerWalls.push_back(LedgerPlaces(in, plan, wall, pp, seat).run());
+        pp.ledgerWalls.push_back(LedgerPlaces(scene, pp, seat).run());
 }
 
 } // namespace owl

@@ -5,10 +5,9 @@
 
 namespace owl {
 
-/// The walls that meet this one, with their studs counted from the corner.
-std::vector<BesideWall> besideWalls(const Project& project, const std::string& wall, const Catalog& catalog);
-/// Fills in pp.ledgerWalls for a piece that rests on several walls; nothing for others. Zones are read off
-/// `plan`.
-void findLedgerWalls(const PlanInputs& in, const Plan& plan, const Wall& wall, PiecePlan& pp);
+/// The walls that meet its own, with their studs counted from the corner.
+std::vector<BesideWall> besideWalls(const PieceInputs& in, const Catalog& catalog);
+/// Fills in pp.ledgerWalls for a piece that rests on several walls; nothing for others.
+void findLedgerWalls(const PieceScene& scene, PiecePlan& pp);
 
 } // namespace owl

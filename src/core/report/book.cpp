@@ -206,8 +206,12 @@ class Book {
                                                                                     : s.at.x - from.x);
             if (up && !places.empty())
                 places += ", upwards";
-            j.rows.push_back(
-                {joint.first + " – " + joint.second, joineryName(joint.how), fastenerWords(joint), places});
+            const auto name = [&](const std::string& id) {
+                const Part* p = pp.assembly().find(id);
+                return p ? p->name : id;
+            };
+            j.rows.push_back({name(joint.first) + " – " + name(joint.second), joineryName(joint.how),
+                              fastenerWords(joint), places});
         }
     }
 

@@ -42,9 +42,9 @@ std::string severalOnTheWall(const HangInput& in, const SupportVerdict& v) {
     const bool level = std::all_of(mounts.begin(), mounts.end(), [&](const Mount& m) {
         return !m.carries || std::abs(m.at.z - mounts.front().at.z) < 0.05;
     });
-    std::string out = level ? fmt::format(" All {} lie on one line: a straight strip over them, the level on "
+    std::string out = level ? fmt::format(" {} lie on one line: a straight strip over them, the level on "
                                           "the strip.",
-                                          rails.size())
+                                          rails.size() == 2 ? "Both" : "All")
                             : fmt::format(" There are {}, each at its height from the sheet.", rails.size());
     const bool turns = std::any_of(rails.begin(), rails.end(), [&](const RailSeat* rail) {
         return std::count_if(v.x.begin(), v.x.end(),
@@ -68,10 +68,12 @@ BuildStep onTheWall(const HangInput& in, const SupportVerdict& v, const Catalog&
     s.tools = {"driver", "level"};
     if (hooksAlong(hanger)) {
         const bool wood = hanger.kind == HangerKind::cleat;
-        s.title = wood ? "Screw the cleat to the wall" : "Screw the rail to the wall";
+        const bool several = in.assembly->all<RailSeat>().size() > 1;
+        s.title = fmt::format("Screw the {}{} to the wall", wood ? "cleat" : "rail", several ? "s" : "");
         s.text = fmt::format("{}{}. {} It must be level to {}: what hangs on it follows it. Its height is "
                              "fixed now; {}.",
-                             capitalised(fixings(in, v)), inTurn(in.marks.size()),
+                             capitalised(fixings(in, v)),
+                             several ? std::string(", one length after the other") : inTurn(in.marks.size()),
                              wood ? "The bevel slopes down towards the wall, its high side to the room."
                                   : "Its hook points up.",
                              in.style.units == Units::metric ? "1 mm in a metre" : "¹⁄₃₂ in in a yard",
@@ -97,6 +99,7 @@ std::vector<BuildStep> hangHooked(const HangInput& in, const SupportVerdict& v, 
     std::vector<BuildStep> out{markAndDrill(in, catalog)};
     const bool eyes = hanger.kind == HangerKind::eight;
     const bool wooden = hanger.kind == HangerKind::cleat;
+    const bool several = in.assembly->all<RailSeat>().size() > 1;
     if (!eyes)
         out.push_back(onTheWall(in, v, catalog));
     const bool two = in.needsTwo();
@@ -113,9 +116,15 @@ std::vector<BuildStep> hangHooked(const HangInput& in, const SupportVerdict& v, 
                                  fixings(in, v));
     else if (hooksAlong(hanger))
         hang.text += fmt::format(
-            "Hold it above the wall's half, flat on the wall, and let it down until {} all along. Push it "
+            "Hold it above {}, flat on the wall, and let it down until {} all along. Push it "
             "sideways to its place. It must lean on its {} below; tap from beneath: it must not climb.",
-            wooden ? "the slopes meet" : "its rail catches in the other", wooden ? "spacer" : "bumpers");
+            several ? "what is on the wall" : "the wall's half",
+            !wooden   ? "its rail catches in the other"
+            : several ? "all slopes meet"
+                      : "the slopes meet",
+            !wooden   ? "bumpers"
+            : several ? "spacers"
+                      : "spacer");
     else if (hanger.kind == HangerKind::keyhole)
         hang.text += "Let the heads enter the wide ends of the slots and let it down until it stops. If it "
                      "rattles, take it off and turn the screws in by a quarter; if it will not go on, out by "

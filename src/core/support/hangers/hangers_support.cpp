@@ -77,10 +77,16 @@ class HookedRail : public Support {
                                            const NumberStyle& style) const override;
 };
 
-std::string HookedRail::sheet(const Assembly&, const SupportVerdict& v) const {
+std::string HookedRail::sheet(const Assembly& a, const SupportVerdict& v) const {
     switch (v.option.hanger->kind) {
     case HangerKind::cleat:
     case HangerKind::rail:
+        if (a.all<RailSeat>().size() > 1)
+            return "The places are those of the lengths on the wall. Fix the first hole of each from the "
+                   "corner "
+                   "and the floor, level it, mark its others through it, and check all against the list "
+                   "before "
+                   "drilling.";
         return "The places are those of the half on the wall. Fix its first hole from the corner and the "
                "floor, level it, mark the others through it, and check them against the list before "
                "drilling.";
