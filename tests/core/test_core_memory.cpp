@@ -65,7 +65,13 @@ class TestMemory : public QObject {
                  p.style.denominator = 64;
              }},
             {"wall", [](Project& p) { p.walls.front().construction = "concrete"; }},
-            {"studs", [](Project& p) { p.walls.front().firstStud += 50_mm; }},
+            {"studs",
+             [](Project& p) {
+                 for (auto& w : p.walls) {
+                     w.studMode = StudMode::spacing;
+                     w.firstStud += 50_mm;
+                 }
+             }},
             {"furniture", [](Project& p) { p.walls.front().furniture.clear(); }},
             {"order", [](Project& p) { std::swap(p.pieces.front(), p.pieces.back()); }},
             {"one less", [](Project& p) { p.pieces.erase(p.pieces.begin()); }}};

@@ -68,9 +68,6 @@ const std::vector<const Support*>& supports();
 /// Every support that the seats of a piece can take on such a wall; null: timber studs under plasterboard.
 std::vector<SupportOption> supportOptions(const Assembly& a, const Catalog& catalog, bool metric,
                                           const WallKind* wall);
-/// Ids of the supports that a piece with these seats is offered on such a wall.
-std::vector<std::string> supportIds(const Assembly& a, const Catalog& catalog, bool metric,
-                                    const WallKind* wall);
 /// What a wall of that kind is fixed to with, lightest screw first: the screws and anchors of the catalogue.
 std::vector<SupportOption> wallFixings(const Catalog& catalog, bool metric, const WallKind* wall);
 /// The screws that ledgers, strips and plates are hung with, thinnest first.

@@ -32,14 +32,6 @@ std::vector<SupportOption> supportOptions(const Assembly& a, const Catalog& cata
     return out;
 }
 
-std::vector<std::string> supportIds(const Assembly& a, const Catalog& catalog, bool metric,
-                                    const WallKind* wall) {
-    std::vector<std::string> out;
-    for (const auto& o : supportOptions(a, catalog, metric, wall))
-        out.push_back(o.id);
-    return out;
-}
-
 namespace {
 
 /// Every fixing knows what it is, so that it is bought, bored for and told as that.
