@@ -115,7 +115,7 @@ class TestCutting : public QObject {
         }));
     }
     void theTreeFindsTheHeaviestThatFits() {
-        rc::check([] {
+        QVERIFY(rc::check([] {
             CutGroup g;
             const int n = *rc::gen::inRange(1, 40);
             std::vector<int> left;
@@ -152,7 +152,7 @@ class TestCutting : public QObject {
                 left[found.kind] = 0;
                 tree.remove(found.kind);
             }
-        });
+        }));
     }
     /// Many parts: everything is placed, the same again the next time, and told to stop it still gives a
     /// plan.

@@ -267,6 +267,12 @@ class TestSeveralRails : public QObject {
                      Ta / std::min(v.option.beside->tensionLow, 135.0) +
                          still.R[1] / std::min(v.option.beside->shearLow, 270.0),
                      2e-3));
+        // Pressure under the edge and droop come from the stud alone as well: C = 1.5 M Σz/Σz².
+        double sum = 0;
+        for (double z : v.rowsOf(0))
+            sum += z;
+        const double deep = sum2 / sum;
+        QVERIFY(near(test::check(v, "wall_crush")->demand, 1.5 * M * sum / sum2 / (wall.studWidth.mm() * deep), 2e-3));
         // Two fixings of two sorts: bought, bored and driven as what they are.
         const auto& mounts = v.mounting.mounts;
         QCOMPARE(mounts.size(), v.rowsOf(0).size() + 1);

@@ -136,7 +136,7 @@ class ArmsJudge {
         }
         if (v_.beside >= 0)
             addAnchorChecks(anchorBeside(b, v_), v_);
-        addCrushCheck(b, v_.option.screw ? w_.studWidth : 100, v_);
+        addCrushCheck(studAlone(b, v_), v_.option.screw ? w_.studWidth : 100, v_);
         armChecks();
         twist();
         skin();

@@ -251,7 +251,7 @@ class HangerJudge {
             staysOn();
         if (h_.kind == HangerKind::cleat)
             lip();
-        push(b);
+        push(studAlone(b, v_));
         addInnerChecks(p_, factor_, quiet_, v_);
         heights(&HangerLayout::arm);
         v_.settles = settlingOf(f, slip);
@@ -409,7 +409,7 @@ class HangerJudge {
 
     /// A screw low down at each end, through the rail and what it leans with, into the stud.
     void keepers(const JudgeBench& b) {
-        const double thickness = layout_.rail->through.mm();
+        const double thickness = p_.assembly->seat<RailSeat>()->through.mm();
         if (const AnchorKind* anchor = v_.option.anchor)
             v_.keeperLength = layout_.standOff + thickness + w_.cover + std::max(30.0, anchor->depth);
         else
@@ -441,7 +441,7 @@ class HangerJudge {
     [[nodiscard]] double keeperTakes(bool leaning) const {
         if (v_.option.anchor)
             return anchorTakes(v_).V;
-        const double side = layout_.standOff + layout_.rail->through.mm();
+        const double side = layout_.standOff + p_.assembly->seat<RailSeat>()->through.mm();
         return lateral(acrossStud(p_, w_, *v_.option.screw, side, keeperPen_, durationFactor(leaning))).Z;
     }
 

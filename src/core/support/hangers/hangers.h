@@ -15,14 +15,13 @@ std::vector<BuildStep> hangHooked(const HangInput& in, const SupportVerdict& v, 
 
 /// Sizes and heights of what a piece hangs on. mm, in the piece as it hangs.
 struct HangerLayout {
-    const RailSeat* rail = nullptr; ///< the one that it is behind
-    double standOff = 0;            ///< from the wall to the rear of the rail
-    double x0 = 0, x1 = 0;          ///< of a cleat or profile
-    double railLow = 0, top = 0;    ///< lower edge of its spacer or of the rail, upper edge of the rail
-    bool keepers = true;            ///< a screw low down through the rail meets nothing else
-    double screwZ = 0;              ///< where the wall's fixings are
-    double contact = 0;             ///< where the piece hangs: middle of the bevel, of the hook, of the slot
-    double bearing = 0;             ///< where it leans on the wall below
+    double standOff = 0;         ///< from the wall to the rear of the rail
+    double x0 = 0, x1 = 0;       ///< of a cleat or profile
+    double railLow = 0, top = 0; ///< lower edge of its spacer or of the rail, upper edge of the rail
+    bool keepers = true;         ///< a screw low down through the rail meets nothing else
+    double screwZ = 0;           ///< where the wall's fixings are
+    double contact = 0;          ///< where the piece hangs: middle of the bevel, of the hook, of the slot
+    double bearing = 0;          ///< where it leans on the wall below
     double wallLow = 0, wallHigh = 0;   ///< the wall's half of a cleat or profile: at its rear
     double pieceLow = 0, pieceHigh = 0; ///< the piece's half: at its rear
     double rise = 0;                    ///< of the bevel over its thickness
@@ -43,7 +42,7 @@ struct HangerFit {
 /// for them. Wall fixings of `verdict.screwLength`; none before that is known.
 Mounting hangerMounting(const HeldPiece& piece, const WallBehind& wall, const SupportVerdict& verdict,
                         const std::vector<HangerLayout>& layouts);
-/// The layout of the rail that support is on.
+/// The layout of the rail that a support at x is on.
 const HangerLayout& layoutAt(const std::vector<HangerLayout>& layouts, const Assembly& a, double x);
 
 inline constexpr double hangerSpacerHigh = 20; ///< mm: of a cleat's spacer, of a bumper

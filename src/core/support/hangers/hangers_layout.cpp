@@ -149,16 +149,16 @@ bool somethingAboveRail(const Assembly& a, double high) {
 }
 
 const HangerLayout& layoutAt(const std::vector<HangerLayout>& layouts, const Assembly& a, double x) {
-    const RailSeat* rail = railAt(a, Length::mm(x));
-    const auto it =
-        std::find_if(layouts.begin(), layouts.end(), [&](const HangerLayout& l) { return l.rail == rail; });
-    return it == layouts.end() ? layouts.front() : *it;
+    if (layouts.size() == 1)
+        return layouts.front();
+    const auto rails = a.all<RailSeat>(); // in the order of the layouts, which outlive the copy of the piece
+    const auto it = std::find(rails.begin(), rails.end(), railAt(a, Length::mm(x)));
+    return it == rails.end() ? layouts.front() : layouts.at(static_cast<std::size_t>(it - rails.begin()));
 }
 
 HangerLayout hangerLayout(const Assembly& a, const SupportOption& option, const RailSeat& seat) {
     const Part* rail = a.find(seat.part);
     HangerLayout l;
-    l.rail = &seat;
     if (!rail || rail->solid.empty()) {
         l.refusal = "nothing of the piece lies against the wall";
         return l;
@@ -179,7 +179,6 @@ namespace {
 HangerLayout layoutOn(const Assembly& a, const SupportOption& option, const RailSeat& seat, const Part& rail,
                       const SpacerPlace& spacer) {
     HangerLayout l;
-    l.rail = &seat;
     const Bounds3 b = rail.solid.bounds();
     const double thickness = b.high.y - b.low.y;
     l.x0 = seat.left.mm() + hideEnds;

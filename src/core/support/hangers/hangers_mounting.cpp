@@ -54,7 +54,7 @@ class HangerMounter {
     }
     /// What is behind the rail in hand.
     [[nodiscard]] const HangerLayout& l() const { return layouts_[rail_]; }
-    [[nodiscard]] const std::string& railId() const { return l().rail->part; }
+    [[nodiscard]] const std::string& railId() const { return a_.all<RailSeat>()[rail_]->part; }
     /// 'cleat', 'cleat-2': of the second rail.
     [[nodiscard]] std::string nth(const std::string& id) const {
         return rail_ == 0 ? id : fmt::format("{}-{}", id, rail_ + 1);

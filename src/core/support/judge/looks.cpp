@@ -87,9 +87,19 @@ void droopCheck(const JudgeBench& b, double axial, SupportVerdict& v) {
     double now = 0; // rad
     double inYears = 0;
     std::size_t where = 0;
+    // An anchor beside a stud only steadies: the stud's screws turn under everything (S10.7).
+    double ofAnchor = 0;
+    double lastingOfAnchor = 0;
+    if (v.beside >= 0) {
+        const auto i = static_cast<std::size_t>(v.beside);
+        ofAnchor = s.ownTurning[i] + b.factor * s.contents.turning[i];
+        lastingOfAnchor = s.ownTurning[i] + b.factor * s.contents.lastingTurning[i];
+    }
     for (std::size_t i = 0; i < s.x.size(); ++i) {
-        const double lasting = s.ownTurning[i] + b.factor * s.contents.lastingTurning[i];
-        const double M = s.ownTurning[i] + b.factor * s.contents.turning[i];
+        if (static_cast<int>(i) == v.beside)
+            continue;
+        const double lasting = s.ownTurning[i] + b.factor * s.contents.lastingTurning[i] + lastingOfAnchor;
+        const double M = s.ownTurning[i] + b.factor * s.contents.turning[i] + ofAnchor;
         const double later = railRotation(M + 2 * solidWoodCreep * lasting, v.rowsOf(i), 1, axial);
         all = std::max(all, M);
         now = std::max(now, railRotation(M, v.rowsOf(i), 1, axial));

@@ -64,7 +64,7 @@ class RailJudge {
             addAnchorChecks(anchorBeside(b, v_), v_);
         // A cover that spans hollow presses back on the width of a stud; on masonry the rail's own width
         // works.
-        addCrushCheck(b, masonry ? std::min(100.0, leastSpacing()) : w_.studWidth, v_);
+        addCrushCheck(studAlone(b, v_), masonry ? std::min(100.0, leastSpacing()) : w_.studWidth, v_);
         addInnerChecks(p_, factor_, quiet_, v_);
         const double axial = v_.option.screw ? axialStiffness(v_.option.screw->d,
                                                               v_.option.screw->thread(v_.pen, v_.screwLength))
