@@ -272,7 +272,8 @@ class TestSeveralRails : public QObject {
         for (double z : v.rowsOf(0))
             sum += z;
         const double deep = sum2 / sum;
-        QVERIFY(near(test::check(v, "wall_crush")->demand, 1.5 * M * sum / sum2 / (wall.studWidth.mm() * deep), 2e-3));
+        QVERIFY(near(test::check(v, "wall_crush")->demand,
+                     1.5 * M * sum / sum2 / (wall.studWidth.mm() * deep), 2e-3));
         // Two fixings of two sorts: bought, bored and driven as what they are.
         const auto& mounts = v.mounting.mounts;
         QCOMPARE(mounts.size(), v.rowsOf(0).size() + 1);
