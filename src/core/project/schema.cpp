@@ -16,7 +16,7 @@ class SchemaWriter {
     static constexpr bool reading = false;
 
     [[nodiscard]] Json schema() const {
-        Json out{{"type", "object"}};
+        Json out = ofType("object");
         if (!required_.empty())
             out["required"] = required_;
         out["properties"] = properties_;
@@ -28,35 +28,34 @@ class SchemaWriter {
         put(key, aLength(low, high));
     }
     void lengths(const char* key, const std::vector<Length>&, Length low, Length high) {
-        put(key, {{"type", "array"}, {"items", aLength(low, high)}, {"maxItems", mostOf(key)}});
+        put(key, listOf(aLength(low, high), mostOf(key)));
     }
     void number(const char* key, const double&, double low, double high) {
-        put(key, {{"type", "number"}, {"minimum", low}, {"maximum", high}});
+        put(key, between("number", low, high));
     }
     void optionalNumber(const char* key, const std::optional<double>& v, double low, double high) {
         number(key, v.value_or(low), low, high);
     }
     void series(const char* key, const std::vector<double>&, double low, double high) {
-        put(key, {{"type", "string"},
-                  {"description", fmt::format("numbers between {} and {} with blanks between", low, high)}});
+        Json rule = ofType("string");
+        rule["description"] = fmt::format("numbers between {} and {} with blanks between", low, high);
+        put(key, std::move(rule));
     }
-    void whole(const char* key, const int&, int low, int high) {
-        put(key, {{"type", "integer"}, {"minimum", low}, {"maximum", high}});
-    }
+    void whole(const char* key, const int&, int low, int high) { put(key, between("integer", low, high)); }
     void optionalWhole(const char* key, const std::optional<int>& v, int low, int high) {
         whole(key, v.value_or(low), low, high);
     }
-    void text(const char* key, const std::string&) {
-        put(key, {{"type", "string"}, {"maxLength", longestText}});
-    }
+    void text(const char* key, const std::string&) { put(key, aText()); }
     void textIfAny(const char* key, const std::string& v) { text(key, v); }
-    void flag(const char* key, const bool&) { put(key, {{"type", "boolean"}}); }
+    void flag(const char* key, const bool&) { put(key, ofType("boolean")); }
     void word(const char* key, const std::string&, std::span<const char* const> names) { oneOf(key, names); }
     template <typename E> void choice(const char* key, const E&, std::span<const char* const> names) {
         oneOf(key, names);
     }
     void texts(const char* key, const std::set<std::string>&) {
-        put(key, {{"type", "array"}, {"items", {{"type", "string"}, {"maxLength", longestText}}}});
+        Json rule = ofType("array");
+        rule["items"] = aText();
+        put(key, std::move(rule));
     }
     template <typename T, typename F> void list(const char* key, const std::vector<T>&, F visit) {
         SchemaWriter item;
@@ -69,11 +68,13 @@ class SchemaWriter {
                 one.params = blankParams(k.id);
                 visit(item, one);
             }
-            item.properties_["kind"] = {{"enum", std::move(kinds)}};
+            Json names = Json::object();
+            names["enum"] = std::move(kinds);
+            item.properties_["kind"] = std::move(names);
         } else {
             visit(item, one);
         }
-        put(key, {{"type", "array"}, {"items", item.schema()}, {"maxItems", mostOf(key)}});
+        put(key, listOf(item.schema(), mostOf(key)));
     }
     template <typename T, typename F> void listIfAny(const char* key, const std::vector<T>& v, F visit) {
         list(key, v, visit);
@@ -100,14 +101,41 @@ class SchemaWriter {
     void leave(const char* key, SchemaWriter& inner) { put(key, inner.schema()); }
 
   private:
+    // Key by key: a list in braces is held by clang's sanitizer to leak.
+    static Json ofType(const char* type) {
+        Json rule = Json::object();
+        rule["type"] = type;
+        return rule;
+    }
+    template <typename N> static Json between(const char* type, N low, N high) {
+        Json rule = ofType(type);
+        rule["minimum"] = low;
+        rule["maximum"] = high;
+        return rule;
+    }
+    static Json listOf(Json items, std::size_t most) {
+        Json rule = ofType("array");
+        rule["items"] = std::move(items);
+        rule["maxItems"] = most;
+        return rule;
+    }
+    static Json aText() {
+        Json rule = ofType("string");
+        rule["maxLength"] = longestText;
+        return rule;
+    }
     static Json aLength(Length low, Length high) {
-        return {{"type", {"number", "string"}},
-                {"minimum", low.mm()},
-                {"maximum", high.mm()},
-                {"description", "millimetres as a number, or a length as people type it"}};
+        Json rule = Json::object();
+        rule["type"] = std::vector<std::string>{"number", "string"};
+        rule["minimum"] = low.mm();
+        rule["maximum"] = high.mm();
+        rule["description"] = "millimetres as a number, or a length as people type it";
+        return rule;
     }
     void oneOf(const char* key, std::span<const char* const> names) {
-        put(key, {{"enum", std::vector<std::string>(names.begin(), names.end())}});
+        Json rule = Json::object();
+        rule["enum"] = std::vector<std::string>(names.begin(), names.end());
+        put(key, std::move(rule));
     }
     void put(const std::string& key, Json rule) { properties_[key] = std::move(rule); }
 
@@ -121,15 +149,19 @@ Json projectSchema() {
     SchemaWriter w;
     Project p;
     visit(w, p);
-    Json inner = w.schema();
-    Json properties{{"format", {{"const", "upright-owl-project"}}}, {"version", {{"const", projectVersion}}}};
+    const Json inner = w.schema();
+    Json properties = Json::object();
+    properties["format"]["const"] = "upright-owl-project";
+    properties["version"]["const"] = projectVersion;
     properties.update(inner.at("properties"));
-    return {{"$schema", "https://json-schema.org/draft/2020-12/schema"},
-            {"title", fmt::format("Upright Owl project, version {}", projectVersion)},
-            {"type", "object"},
-            {"required", {"format", "version"}},
-            {"properties", std::move(properties)},
-            {"additionalProperties", true}};
+    Json out = Json::object();
+    out["$schema"] = "https://json-schema.org/draft/2020-12/schema";
+    out["title"] = fmt::format("Upright Owl project, version {}", projectVersion);
+    out["type"] = "object";
+    out["required"] = std::vector<std::string>{"format", "version"};
+    out["properties"] = std::move(properties);
+    out["additionalProperties"] = true;
+    return out;
 }
 
 } // namespace owl

@@ -108,6 +108,8 @@ class StaticsMaker {
         }
         const std::vector<LoadPart> parts = contents();
         nodes_ = handX_; // the same nodes in every case
+        if (std::abs(p_.gravityX.value_or(L_ / 2) - L_ / 2) >= 1e-6)
+            nodes_.push_back(L_ / 2); // where the two halves of its own weight meet
         for (const auto& q : parts)
             for (const auto& l : q.lines)
                 nodes_.insert(nodes_.end(), {l.x0, l.x1});
