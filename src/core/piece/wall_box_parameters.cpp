@@ -145,8 +145,8 @@ void WallBoxParams::describe(Parameters& p) {
              .applies = hang == BoxHang::cleat && cleatFrom > 0},
             cleatTo, {.low = 0, .high = 31, .usualLow = 0, .usualHigh = 3});
     p.flag({.name = "cleat_each",
-            .label = "One behind each of the two",
-            .help = "Behind the first and the last of these bays, none behind those between.",
+            .label = "Only behind these two",
+            .help = "A cleat behind the first bay and one behind the last, none between.",
             .applies = hang == BoxHang::cleat && cleatFrom > 0,
             .apart = true},
            cleatEach);

@@ -260,7 +260,7 @@ class PieceFindings : public PieceFinder {
         lengthen(f);
         for (const auto& s : pp_.supports)
             if (n == 1 && s.option.beside && !s.option.hanger) {
-                f.remedies.push_back(changePiece("A screw in that stud, an anchor beside it", piece_,
+                f.remedies.push_back(changePiece("A screw and an anchor beside it", piece_,
                                                  [&](Piece& p) { p.hold.support = s.option.id; }));
                 break;
             }

@@ -81,9 +81,7 @@ class Planner {
     void planPieces() {
         const std::vector<Standing> places = standings(project_);
         plan_.pieces.resize(places.size());
-        const std::vector<Standing> before =
-            earlier_ ? standings(earlier_->project) : std::vector<Standing>();
-        sideBySide(places.size(), [&](std::size_t i) { plan_.pieces[i] = planned(i, places[i], before); });
+        sideBySide(places.size(), [&](std::size_t i) { plan_.pieces[i] = planned(i, places[i]); });
     }
 
     /// Each piece's by itself, then in the order of the pieces.
@@ -97,7 +95,7 @@ class Planner {
                                   std::make_move_iterator(f.end()));
     }
 
-    PiecePlan planned(std::size_t i, const Standing& place, const std::vector<Standing>& before) const {
+    PiecePlan planned(std::size_t i, const Standing& place) const {
         const double spent = effortSoFar();
         const Piece& piece = project_.pieces[i];
         PiecePlan pp;
@@ -109,7 +107,7 @@ class Planner {
         const auto in = inputsOf(project_, catalog_, i, place);
         if (!in)
             return pp;
-        if (const PiecePlan* known = unchanged(i, *in, before)) {
+        if (const PiecePlan* known = unchanged(i, *in)) {
             PiecePlan same = *known;
             same.leaderLost = pp.leaderLost;
             return same;
@@ -121,8 +119,7 @@ class Planner {
     }
 
     /// The earlier plan of a piece where it was planned from the same inputs.
-    const PiecePlan* unchanged(std::size_t i, const PieceInputs& in,
-                               const std::vector<Standing>& before) const {
+    const PiecePlan* unchanged(std::size_t i, const PieceInputs& in) const {
         if (!earlier_)
             return nullptr;
         const auto& pieces = earlier_->project.pieces;
@@ -136,8 +133,9 @@ class Planner {
                 ++k;
         if (!is(k))
             return nullptr;
-        const auto then = inputsOf(earlier_->project, catalog_, k, before[k]);
-        return then && *then == in ? &earlier_->plan.pieces[k] : nullptr;
+        const PiecePlan& known = earlier_->plan.pieces[k];
+        const auto then = inputsOf(earlier_->project, catalog_, k, {known.left, known.bottom});
+        return then && *then == in ? &known : nullptr;
     }
 
     const Project& project_;

@@ -108,14 +108,13 @@ class ArmsJudge {
 
     void judgeAll() {
         dress();
-        const Statics& s =
-            cache_.of(dressed_, v_.x, slipOf(v_.option, dressed_, w_, layout_.rows.size()).shared);
+        v_.rows = layout_.rows;
+        const Statics& s = cache_.of(dressed_, v_.x, springsOf(v_, dressed_, w_));
         if (!s.problem.empty()) {
             v_.refusal = s.problem;
             return;
         }
         const JudgeBench b{dressed_, w_, s, factor_, quiet_};
-        v_.rows = layout_.rows;
         v_.armX = layout_.arms;
         if (v_.option.screw)
             chooseWallScrew(b, v_);
@@ -140,7 +139,7 @@ class ArmsJudge {
         armChecks();
         twist();
         skin();
-        v_.settles = settlingOf(b, slipOf(v_.option, dressed_, w_, layout_.rows.size()));
+        v_.settles = settlingOf(b, v_);
         addSagCheck(b, v_);
         droop(b);
         v_.holes = static_cast<int>(v_.x.size() * v_.rows.size());

@@ -1,5 +1,8 @@
 #include "support/judge/fixing_slip.h"
 
+#include "support/judge/wall_fixing.h"
+
+#include <algorithm>
 #include <cmath>
 
 namespace owl {
@@ -32,6 +35,20 @@ Slip slipOf(const SupportOption& option, const HeldPiece& piece, const WallBehin
     const Slip one = anchorSlip(*option.anchor, option.ground);
     const double n = option.ground == Ground::masonry ? static_cast<double>(rows) : 1;
     return {one.shared * n, one.settling * n};
+}
+
+Slip slipAt(const SupportVerdict& v, std::size_t support, const HeldPiece& piece, const WallBehind& wall) {
+    const std::size_t rows = std::max<std::size_t>(1, v.rowsOf(support).size());
+    return slipOf(fixedAt(v, support), piece, wall, rows);
+}
+
+Springs springsOf(const SupportVerdict& v, const HeldPiece& piece, const WallBehind& wall) {
+    if (v.rowsAt.empty() && v.beside < 0)
+        return slipAt(v, 0, piece, wall).shared;
+    std::vector<double> each;
+    for (std::size_t i = 0; i < v.x.size(); ++i)
+        each.push_back(slipAt(v, i, piece, wall).shared);
+    return Springs(std::move(each));
 }
 
 } // namespace owl

@@ -1,7 +1,7 @@
 #pragma once
 // How much what holds a piece gives: fixings share a load by that, and the piece settles by it (S5.3).
 
-#include "support/support.h"
+#include "support/judge/statics.h"
 
 namespace owl {
 
@@ -18,5 +18,10 @@ Slip screwSlip(double d, double screws, double rho, const WallBehind& wall);
 Slip anchorSlip(const AnchorKind& anchor, Ground ground);
 /// What an option gives at each of its places, with so many screws in one above the other.
 Slip slipOf(const SupportOption& option, const HeldPiece& piece, const WallBehind& wall, std::size_t rows);
+
+/// The same at one support of a verdict: by its own rows, and the anchor where it is the one beside a stud.
+Slip slipAt(const SupportVerdict& v, std::size_t support, const HeldPiece& piece, const WallBehind& wall);
+/// What the supports of a verdict share a load by: one figure where all are alike.
+Springs springsOf(const SupportVerdict& v, const HeldPiece& piece, const WallBehind& wall);
 
 } // namespace owl

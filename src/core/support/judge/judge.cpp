@@ -47,12 +47,15 @@ void addDemands(const Statics& s, double factor, SupportVerdict& v) {
     }
 }
 
-double settlingOf(const JudgeBench& b, const Slip& slip) {
+double settlingOf(const JudgeBench& b, const SupportVerdict& v) {
     double most = 0;
     const Statics& s = b.statics;
-    for (std::size_t i = 0; i < s.x.size(); ++i)
-        most = std::max(most, s.own.reactions[i] + b.factor * (s.contents.up[i] + s.contents.down[i]));
-    return slip.settling > 0 ? most / slip.settling : 0;
+    for (std::size_t i = 0; i < s.x.size(); ++i) {
+        const double R = s.own.reactions[i] + b.factor * (s.contents.up[i] + s.contents.down[i]);
+        if (const double k = slipAt(v, i, b.piece, b.wall).settling; k > 0)
+            most = std::max(most, R / k);
+    }
+    return most;
 }
 
 std::string loadWords(const JudgeBench& b, const StaticsHand* hand) {

@@ -35,9 +35,8 @@ struct JudgeBench {
 /// Every support under every combination that a check looks at.
 std::vector<AtSupport> askedOf(const JudgeBench& b);
 
-struct Slip; // support/judge/fixing_slip.h
-/// mm that the place which carries most goes down by what stands there: told with the droop, no sag (S5.3).
-double settlingOf(const JudgeBench& b, const Slip& slip);
+/// mm that the place which gives most goes down by what stands there: told with the droop, no sag (S5.3).
+double settlingOf(const JudgeBench& b, const SupportVerdict& v);
 
 /// 'a hand of 220 N (49.5 lbf) at the right end', or 'what stands on it'.
 std::string loadWords(const JudgeBench& b, const StaticsHand* hand);

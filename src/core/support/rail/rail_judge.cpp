@@ -30,7 +30,7 @@ class RailJudge {
         places();
         if (!v_.feasible)
             return std::move(v_);
-        const Statics& s = cache_.of(p_, v_.x, springs());
+        const Statics& s = cache_.of(p_, v_.x, springsOf(v_, p_, w_));
         if (!s.problem.empty()) {
             refuse(s.problem);
             return std::move(v_);
@@ -69,7 +69,7 @@ class RailJudge {
         const double axial = v_.option.screw ? axialStiffness(v_.option.screw->d,
                                                               v_.option.screw->thread(v_.pen, v_.screwLength))
                                              : anchorStiffness(v_.option.ground);
-        v_.settles = settlingOf(b, slipOf(v_.option, p_, w_, v_.rows.size()));
+        v_.settles = settlingOf(b, v_);
         addLookChecks(b, axial, v_);
         if (auto steady = steadyCheck(p_, factor_, v_, quiet_))
             v_.checks.push_back(std::move(*steady));
@@ -126,15 +126,6 @@ class RailJudge {
             const RailSeat* rail = railAt(*p_.assembly, Length::mm(v_.x[i]));
             v_.rowsAt.push_back(rowsOn(*rail, v_.option.anchor || static_cast<int>(i) == v_.beside));
         }
-    }
-    /// N/mm, each place by the screws or anchors in it.
-    [[nodiscard]] Springs springs() const {
-        if (v_.rowsAt.empty())
-            return slipOf(v_.option, p_, w_, v_.rows.size()).shared;
-        std::vector<double> k;
-        for (std::size_t i = 0; i < v_.x.size(); ++i)
-            k.push_back(slipOf(fixedAt(v_, i), p_, w_, v_.rowsAt[i].size()).shared);
-        return Springs(std::move(k));
     }
     [[nodiscard]] int countHoles() const {
         std::size_t n = 0;
