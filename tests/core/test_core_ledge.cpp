@@ -2,9 +2,9 @@
 #include "solid/query.h"
 #include "support.h"
 
-#include "piece/ledge_joints.h"
+#include "piece/ledge/ledge_joints.h"
 
-#include "piece/ledge.h"
+#include "piece/ledge/ledge.h"
 
 #include <rapidcheck.h>
 

@@ -1,7 +1,7 @@
 // Adding load cases instead of solving each sum: beams, rails, capacities must not notice the difference.
 #include "support.h"
 
-#include "piece/ledge.h"
+#include "piece/ledge/ledge.h"
 #include "support/judge/statics.h"
 
 #include <rapidcheck.h>

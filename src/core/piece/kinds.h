@@ -1,17 +1,17 @@
 #pragma once
 // The registry: which kinds there are, and what all of them can do. Nothing else lists them.
 
-#include "piece/alcove.h"
-#include "piece/bookcase.h"
-#include "piece/braced.h"
-#include "piece/corner.h"
-#include "piece/hollow.h"
+#include "piece/alcove/alcove.h"
+#include "piece/bookcase/bookcase.h"
+#include "piece/braced/braced.h"
+#include "piece/corner/corner.h"
+#include "piece/hollow/hollow.h"
 #include "piece/kind.h"
-#include "piece/ledge.h"
-#include "piece/mantel.h"
-#include "piece/platform.h"
-#include "piece/slab.h"
-#include "piece/wall_box.h"
+#include "piece/ledge/ledge.h"
+#include "piece/mantel/mantel.h"
+#include "piece/platform/platform.h"
+#include "piece/slab/slab.h"
+#include "piece/wall_box/wall_box.h"
 
 #include <variant>
 

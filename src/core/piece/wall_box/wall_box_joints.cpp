@@ -1,0 +1,281 @@
+// How the boards of a wall box are held together, in an order in which the back panel goes into its grooves.
+#include "piece/board_joint.h"
+#include "piece/wall_box/wall_box_shape.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+constexpr double splineDeep = 8;    // mm into each board at most
+constexpr double splineThick = 3.8; // mm, birch plywood as sold
+
+class BoxJoiner : BoxWork {
+  public:
+    using BoxWork::BoxWork;
+
+    void run() {
+        corner(false, true);
+        panel();
+        if (!has("rail"))
+            inside();
+        corner(false, false);
+        if (has("rail")) {
+            railEnd(true);
+            railEnd(false);
+            inside();
+        }
+        corner(true, true);
+        corner(true, false);
+        if (has("rail") && has("top"))
+            for (const auto& along : s_.rails)
+                railTop(along);
+    }
+
+  private:
+    [[nodiscard]] std::vector<Length> pattern() const { return across(Length(), p_.depth); }
+
+    /// Screws or dowels as asked for; what does not fit is told once and glued.
+    void fix(Joint& j, const Meeting& m, BoxFixing how) {
+        j.through = m.headSide;
+        if (how == BoxFixing::glue)
+            return;
+        const bool screws = how == BoxFixing::screws;
+        j.how = screws ? Joinery::screwsGlue : Joinery::dowels;
+        j.shows = screws;
+        const std::string why = screws ? fitScrew(j, m, p_.plugs, ctx_, catalog_) : fitDowels(j, m, ctx_);
+        if (why.empty())
+            return;
+        j.how = Joinery::glue;
+        j.shows = false;
+        if (std::exchange(told_, true))
+            return;
+        problem(screws ? "no_corner_screw" : "no_corner_dowels", "fixing", why).cures = {
+            {screws ? "Dowels instead" : "Screws instead", {{"fixing", screws ? "dowels" : "screws"}}},
+            {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
+    }
+
+    void corner(bool up, bool leftOne) {
+        const std::string flat = up ? "top" : "bottom";
+        const std::string side = leftOne ? "side-left" : "side-right";
+        if (!has(flat) || !has(side))
+            return;
+        const std::string id = flat + (leftOne ? "-left" : "-right");
+        const Length x = leftOne ? Length() : p_.length;
+        const Length zMid = up ? s_.high - s_.t / 2 : s_.low + s_.t / 2;
+        switch (p_.corners) {
+        case BoxCorner::mitred:
+            mitre(id, flat, side, up, leftOne, x, zMid);
+            return;
+        case BoxCorner::topCovers: {
+            Joint j = named(id, flat, side, "butt");
+            j.drivenFrom = up ? "above" : "below";
+            fix(j, {s_.t, (s_.z1 - s_.z0) / 2 - 3_mm, s_.t, true, true},
+                p_.fixing); // the other end is screwed too
+            for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
+                j.spots.push_back(
+                    {{leftOne ? s_.t / 2 : p_.length - s_.t / 2, y, up ? p_.height : Length()}});
+            finish(std::move(j));
+            return;
+        }
+        case BoxCorner::sidesCover:
+        case BoxCorner::housed:
+        case BoxCorner::rabbeted:
+            break;
+        }
+        Joint j = named(id, side, flat, housed() ? "housing" : "butt");
+        j.drivenFrom = "the end";
+        if (housed())
+            j.housing = p_.housing;
+        const Length wood = housed() ? s_.t - p_.housing : s_.t;
+        fix(j, {wood, s_.x1 - s_.x0, s_.t, true, true}, p_.fixing);
+        for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
+            j.spots.push_back({{x, y, zMid}});
+        if (j.how == Joinery::glue)
+            j.note = fmt::format(
+                "Glue in the {}; clamp across with a straight strip, and compare the diagonals before "
+                "the glue grips.",
+                rabbeted() ? "rabbet" : "housing");
+        finish(std::move(j));
+    }
+
+    void mitre(const std::string& id, const std::string& flat, const std::string& side, bool up, bool leftOne,
+               Length x, Length zMid) {
+        Joint j = named(id, side, flat, "mitre");
+        j.drivenFrom = "the end";
+        j.note =
+            "Size the mitres with a thin coat first: end grain drinks glue. Tape outside or a band clamp, "
+            "all four corners at once; tighten in turns, so that they do not creep, and compare the "
+            "diagonals.";
+        j.through = s_.t / 2;
+        if (p_.fixing == BoxFixing::dowels) {
+            Joint d = j;
+            if (fitThroughDowels(d, {s_.t / 2, s_.x1 - s_.x0, s_.t, true, true}, ctx_)) {
+                d.how = Joinery::dowels;
+                for (Length y : pattern())
+                    d.spots.push_back({{x, y, zMid}});
+                j = std::move(d);
+            } else if (!std::exchange(told_, true)) {
+                problem("no_corner_dowels", "fixing",
+                        fmt::format("No dowel fits through a mitre of boards {} thick.", say(s_.t)), false)
+                    .cures = {{"Splines instead", {{"fixing", "splines"}}}};
+            }
+        }
+        const double deep = std::min(splineDeep, s_.t.mm() / std::sqrt(2.0) - 3.5);
+        const bool splined = p_.fixing == BoxFixing::splines && deep >= 3;
+        // Both cheeks of a slot count, at half, since its grain meets the spline at 45 degrees.
+        if (splined)
+            j.glueArea = deep * p_.depth.mm();
+        finish(std::move(j));
+        if (splined)
+            spline(id, flat, side, up, leftOne, deep);
+        else if (p_.fixing == BoxFixing::splines && !std::exchange(told_, true))
+            problem("no_splines", "fixing", fmt::format("Boards of {} are too thin for splines.", say(s_.t)))
+                .cures = {{"Boards of " + say(18_mm), {{"thickness", 18.0}}},
+                          {"Glue alone", {{"fixing", "glue"}}}};
+    }
+
+    /// A strip across the middle of the mitre, its slot in both boards; it shows at the front.
+    void spline(const std::string& id, const std::string& flat, const std::string& side, bool up,
+                bool leftOne, double deep) {
+        const double h = s_.t.mm() / 2;
+        const Vec3 middle{leftOne ? h : p_.length.mm() - h, 0, up ? p_.height.mm() - h : h};
+        const double r = std::sqrt(0.5);
+        const Vec3 diagonal{leftOne ? r : -r, 0, up ? -r : r}; // from the outer edge inwards
+        const Vec3 across{diagonal.z, 0, -diagonal.x};         // square to the mitre
+        const double D = p_.depth.mm();
+        const ConvexCell slot =
+            boxCell(middle - across * (deep + 0.5) - diagonal * (splineThick / 2) - Vec3{0, 1, 0},
+                    {across, diagonal, Vec3{0, 1, 0}}, {2 * deep + 1, splineThick, D + 2});
+        for (auto& p : d_.assembly.parts) {
+            if (p.id != flat && p.id != side)
+                continue;
+            subtract(p.solid, slot, 11);
+            p.features.push_back(
+                {fmt::format("{}/slot-{}", p.id, id), "slot",
+                 fmt::format("{} wide, {} deep, square to the mitre and in its middle, all along "
+                             "it: the board stands on its mitre against a fence at 45°",
+                             say(Length::mm(splineThick)), say(Length::mm(deep + 0.5))),
+                 id});
+        }
+        Part s =
+            blankPart("spline-" + id, "spline", p_.depth, Length::mm(2 * deep), Length::mm(splineThick),
+                      {middle - across * deep - diagonal * (splineThick / 2), {0, 1, 0}, across, diagonal});
+        // What bevels the front takes the spline's end with it.
+        if (p_.bevel > 0)
+            trimSpline(s);
+        s.stock = Stock::sheet;
+        const Species* ply = catalog_.findSpecies("ply_birch");
+        s.material = "ply_birch";
+        s.density = ply ? ply->density : 680;
+        s.why = {"as deep in each board as its slot less half a millimetre"};
+        s.apart = diagonal * -0.6;
+        Joint j = named("spline-" + id, s.id, side, "spline");
+        j.note = "Glue in the slot, push the spline in from the front; pare its end flush.";
+        d_.assembly.parts.push_back(std::move(s));
+        keep(std::move(j));
+    }
+    /// Flush with the deepest place of a sloping front edge there.
+    void trimSpline(Part& s) const {
+        const double back = std::tan(p_.bevel * 3.14159265358979 / 180) * s_.t.mm();
+        s.length = Length::mm(std::max(1.0, p_.depth.mm() - back));
+        s.solid.cells.clear();
+        if (auto cell =
+                boxCell(s.pose.origin, s.pose.axes(), {s.length.mm(), s.width.mm(), s.thickness.mm()});
+            !cell.empty())
+            s.solid.cells.push_back(std::move(cell));
+    }
+
+    void finish(Joint j) { keepPlugged(std::move(j), p_.plugs, p_.species); }
+
+    void panel() {
+        if (!has("back"))
+            return;
+        Joint j = named("back-groove",
+                        has("bottom")      ? "bottom"
+                        : has("side-left") ? "side-left"
+                                           : "top",
+                        "back", "loose");
+        j.how = Joinery::dry;
+        j.glued = false;
+        j.carries = false;
+        j.gap = 0.5;
+        j.note = "Dry: it must be free to move. The boards that close the frame take its other edges in.";
+        keep(std::move(j));
+    }
+
+    void railEnd(bool leftOne) {
+        const std::string side = leftOne ? "side-left" : "side-right";
+        if (!has(side) || !railsMeet(leftOne))
+            return;
+        const auto& along = leftOne ? s_.rails.front() : s_.rails.back();
+        const Part* rail = d_.assembly.find(along.id());
+        Joint j = named(leftOne ? "rail-left" : "rail-right", side, along.id(), "butt");
+        j.drivenFrom = "the end";
+        fix(j, {s_.t, rail->length, s_.t, true, true},
+            p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
+        const Cell r = rail->bounds();
+        // Two, above and below, clear of the rows in which wall fixings cross the rail.
+        const Length row = s_.z1 - std::min(20_mm, r.size.z / 2);
+        std::vector<Length> rows{row};
+        if (ctx_.rows > 1)
+            rows.push_back(r.at.z + 20_mm);
+        if (p_.hang == BoxHang::cleat) // where a screw low down keeps it on the cleat
+            rows.push_back(r.at.z + 10_mm);
+        std::vector<Length> at;
+        for (Length z = r.at.z + 10_mm; z <= r.at.z + r.size.z - 10_mm; z += 1_mm)
+            if (std::all_of(rows.begin(), rows.end(), [&](Length w) { return abs(w - z) >= 13_mm; }) &&
+                (at.empty() || z - at.back() >= 15_mm) && at.size() < 2)
+                at.push_back(z);
+        if (at.empty())
+            at.push_back(r.at.z + r.size.z / 4);
+        if (j.how != Joinery::glue)
+            for (Length z : at)
+                j.spots.push_back({{leftOne ? Length() : p_.length, r.at.y + s_.t / 2, z}});
+        finish(std::move(j));
+    }
+
+    /// The rail stands under the top: its joint keeps the box to the wall.
+    void railTop(const BoxShape::Rail& along) {
+        const Part* rail = d_.assembly.find(along.id());
+        Joint j = named("top-" + along.id(), "top", along.id(), "butt");
+        j.drivenFrom = "above";
+        fix(j, {s_.t, rail->width, s_.t, true, true},
+            p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
+        if (j.how != Joinery::glue) {
+            std::vector<Length> avoid = ctx_.wallScrewsX;
+            avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
+            const Length end = std::min(50_mm, (along.x1 - along.x0) / 4);
+            for (Length x : spread(along.x0, along.x1, end, 150_mm, avoid, 16_mm))
+                j.spots.push_back({{x, rail->bounds().at.y + s_.t / 2, s_.high}});
+        }
+        placeClear(j, d_.assembly, along.x0 + 30_mm, along.x1 - 30_mm, catalog_);
+        finish(std::move(j));
+    }
+
+    void inside() {
+        const std::size_t last = s_.bays.size() - 1;
+        for (std::size_t i = 1; i <= last; ++i) {
+            const std::string id = fmt::format("divider-{}", i);
+            for (const char* in : {"bottom", "top"})
+                if (has(id) && has(in))
+                    keepHoused(id + "-" + in, in, id, has("bottom") && has("top") ? p_.housing : Length());
+        }
+        for (const auto& [id, bay] : s_.shelves) {
+            keepHoused(id + "-left", bay > 0 ? fmt::format("divider-{}", bay) : "side-left", id, p_.housing);
+            keepHoused(id + "-right", bay < last ? fmt::format("divider-{}", bay + 1) : "side-right", id,
+                       p_.housing);
+        }
+    }
+    bool told_ = false;
+};
+
+} // namespace
+
+void addBoxJoints(const BoxWith& with) {
+    BoxJoiner(with).run();
+}
+
+} // namespace owl
