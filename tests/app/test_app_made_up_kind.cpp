@@ -2,6 +2,7 @@
 // after making it must take it as it is, at all nine stations, in the book and on the wall.
 #include "app/book_printer.h"
 #include "app/labels.h"
+#include "joint/place.h"
 #include "plan/plan_json.h"
 #include "solid/query.h"
 #include "window_bench.h"

@@ -2,6 +2,7 @@
 // passes, moving a whole piece, what pins and panels take, a bound that others can follow.
 #include "assembly/joint_places.h"
 #include "cutting/solve.h"
+#include "joint/place.h"
 #include "measure/words.h"
 #include "piece/sheet_choices.h"
 #include "solid/query.h"

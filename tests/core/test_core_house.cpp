@@ -15,7 +15,7 @@ const std::vector<std::set<std::string>>& floors() {
         {"measure", "solid", "files"},
         {"strength"}, // pure numbers; knows measure only
         {"catalog", "assembly", "scan"},
-        {"room", "load", "cutting"},
+        {"room", "load", "cutting", "joint"},
         {"piece", "support", "build", "finish", "hang", "shop"},
         {"project"},
         {"plan"},

@@ -1,8 +1,10 @@
 // Every way of joining two boards: what it says to do, what it asks for, and the holes that it wants.
 #include "build/feature_work.h"
-#include "build/joint_holes.h"
 #include "build/joint_steps.h"
-#include "piece/board_joint.h"
+#include "joint/fit.h"
+#include "joint/joint_holes.h"
+#include "joint/place.h"
+#include "joint/way.h"
 #include "strength/wood.h"
 #include "support/inside/joint_capacity.h"
 #include "told.h"
@@ -103,13 +105,13 @@ class TestJointWays : public QObject {
         for (const Joinery how : allWays) {
             const Assembly a = joinedBy(how);
             const BuildStep s = stepOf(a);
-            QVERIFY2(!s.text.empty() && s.text.back() == '.', joineryName(how));
+            QVERIFY2(!s.text.empty() && s.text.back() == '.', wayOf(how).name);
             QCOMPARE(s.id, std::string("p/base-back"));
             QCOMPARE(s.joins, std::vector<std::string>{"base-back"});
             QCOMPARE((std::set<std::string>(s.fresh.begin(), s.fresh.end())),
                      (std::set<std::string>{"base", "back"}));
-            QVERIFY2(s.minutes > 0 && s.minutes < 120, joineryName(how));
-            QVERIFY2(texts.insert(s.text).second || how == Joinery::dry, joineryName(how));
+            QVERIFY2(s.minutes > 0 && s.minutes < 120, wayOf(how).name);
+            QVERIFY2(texts.insert(s.text).second || how == Joinery::dry, wayOf(how).name);
         }
     }
     /// Glue wants its hour and is cleaned off; what is laid or screwed on dry does neither.
@@ -183,7 +185,7 @@ class TestJointWays : public QObject {
         for (const Joinery how : {Joinery::glue, Joinery::tongueGroove, Joinery::nailsGlue, Joinery::dry}) {
             Assembly a = joinedBy(how);
             boreJoints(a, 0.4, catalog());
-            QVERIFY2(holesIn(a, "base").empty() && holesIn(a, "back").empty(), joineryName(how));
+            QVERIFY2(holesIn(a, "base").empty() && holesIn(a, "back").empty(), wayOf(how).name);
         }
     }
     /// More of the same takes longer, by what the reference data says of one.

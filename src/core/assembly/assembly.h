@@ -1,6 +1,7 @@
 #pragma once
 // Parts, the joints between them, and where the piece may be screwed to the wall.
 
+#include "assembly/contact.h"
 #include "assembly/member.h"
 #include "assembly/part.h"
 #include "assembly/plug_way.h"
@@ -14,7 +15,6 @@
 namespace owl {
 
 enum class Joinery { screwsGlue, dowels, tongueGroove, nailsGlue, glue, lagsGlue, screws, dry, pocketScrews };
-const char* joineryName(Joinery j); ///< 'screws and glue' ..
 
 /// One fastener of a joint: where it enters, in the piece's coordinates.
 struct FastenerSpot {
@@ -61,6 +61,7 @@ struct Joint {
     double gap = 0;            ///< mm between the parts
     bool glued = true;
     std::vector<Fastener> fasteners; ///< what `spots` came to
+    std::optional<Contact> contact;  ///< where its parts meet, if it was laid out there
 };
 
 /// Parts that are ripped from one board.
@@ -194,14 +195,6 @@ std::string joinedNames(const Assembly& a, const Joint& j);
 
 /// True when its fasteners go along the piece: into the ends of boards that lie.
 bool alongThePiece(const Joint& j);
-/// Which way fasteners of a joint go in, from where they are driven ('below', 'above', 'behind', 'the front',
-/// 'the end': of the piece that is nearer, 'the left', 'the right').
-Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a);
-/// True when a fastener of the joint comes nearer than `least` mm to one of another joint.
-bool meetsOthers(const Joint& j, const Assembly& a, double least);
-/// Fills in what the spots of a joint come to: place of the head, direction, length, parts passed.
-void placeFasteners(Joint& j, const Assembly& a, double screwDiameter);
-
 /// Positions along [from, to] at most `spacing` apart, `end` from both ends, at least `clear` away from every
 /// place in `keepClear`; at least two where there is room. Positions move sideways by the least that clears.
 std::vector<Length> spread(Length from, Length to, Length end, Length spacing,

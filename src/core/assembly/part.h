@@ -47,6 +47,8 @@ struct Feature {
     std::string purpose;      ///< the joint or mount that needs it; may be empty
     std::string whatFor = {}; ///< what it serves, as one says it: 'shelf 1 of bay 1'; may be empty
     bool endGrain = false;    ///< a profile that crosses the ends of boards as well
+    /// Its sizes by the names of `docs/formats.md`: 'depth_mm', 'angle_deg' ..
+    std::vector<std::pair<std::string, double>> sizes = {};
 };
 /// Purpose of a hole in a rail that waits for a wall nobody has measured yet.
 inline constexpr const char* patternHole = "pattern";

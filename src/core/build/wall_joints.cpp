@@ -1,8 +1,8 @@
 // Screws and nails of joints that are made when the piece goes up.
 #include "build/wall_joints.h"
 
-#include "build/joint_step.h"
 #include "build/sentences.h"
+#include "joint/joint_step.h"
 #include "measure/words.h"
 
 #include <algorithm>

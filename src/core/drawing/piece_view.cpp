@@ -2,6 +2,7 @@
 #include "drawing/items.h"
 #include "drawing/solid_painter.h"
 #include "drawing/views.h"
+#include "joint/way.h"
 
 #include <algorithm>
 #include <cmath>
@@ -170,7 +171,7 @@ Drawing frontView(const Project& project, const Plan& plan, const std::string& p
             const double up = std::abs(tip.z - f.from.z) > 1 ? tip.z : f.from.z + 10;
             auto& c = pen.line({{f.from.x, H - f.from.z}, {tip.x, H - up}}, Tone::hidden, 1.2);
             c.dashed = true;
-            c.tip = joineryName(j.how);
+            c.tip = wayOf(j.how).name;
         }
     for (const auto& h : pp->holes)
         pen.circle({h.x.mm(), H - h.z.mm()}, 3, Tone::steel, Tone::paper).tip = "hole for the wall";

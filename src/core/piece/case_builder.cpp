@@ -1,5 +1,6 @@
 #include "piece/case_builder.h"
 
+#include "joint/place.h"
 #include "measure/words.h"
 
 #include <algorithm>

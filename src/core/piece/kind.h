@@ -3,6 +3,7 @@
 
 #include "assembly/assembly.h"
 #include "catalog/catalog.h"
+#include "joint/bench.h"
 #include "piece/parameters.h"
 
 #include <map>
@@ -33,14 +34,12 @@ struct BesideWall {
 };
 
 /// What a kind must know from outside itself.
-struct MakeContext {
+struct MakeContext : Bench {
     Length kerf;                     ///< of the rip
     std::vector<Length> wallScrewsX; ///< studs caught, from the piece's left end
     std::vector<Length> anchorsX;    ///< further wall holes
     int rows = 1;                    ///< rows of wall screws asked for
-    bool metricScrews = true;
-    std::string units = "mm";
-    Length baseboard; ///< height of the one at the wall
+    Length baseboard;                ///< height of the one at the wall
     std::vector<BesideWall> beside;
     /// Middles of the outlets of its wall, from the piece's lower left corner: the one chosen for what stands
     /// on it, else all.
@@ -103,8 +102,5 @@ struct PartWish {
     Length width, thickness, shorterBy;
     Length widthNow; ///< with a new width: what it is now
 };
-
-/// A length as sentences of a kind show it, exact to 1/64 in or 0.1 mm.
-std::string exactLength(Length l, const MakeContext& ctx);
 
 } // namespace owl

@@ -18,13 +18,6 @@ template <typename F> void eachKind(F f) {
 
 } // namespace
 
-std::string exactLength(Length l, const MakeContext& ctx) {
-    NumberStyle s;
-    s.units = ctx.units == "in" ? Units::imperial : Units::metric;
-    s.denominator = 64;
-    return formatLength(l, s);
-}
-
 const std::vector<KindInfo>& knownKinds() {
     static const std::vector<KindInfo> all = [] {
         std::vector<KindInfo> out;

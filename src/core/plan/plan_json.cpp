@@ -1,6 +1,7 @@
 #include "plan/plan_json.h"
 
 #include "cutting/job.h"
+#include "joint/way.h"
 #include "measure/side_by_side.h"
 
 #include <algorithm>
@@ -76,14 +77,19 @@ json endJson(const std::optional<EndAngles>& e) {
 json edgeJson(const std::optional<double>& bevel) {
     return bevel ? json{{"bevel_deg", num(*bevel)}} : json(nullptr);
 }
+json featureJson(const Feature& f) {
+    json out{{"id", f.id},
+             {"kind", f.kind},
+             {"for", f.purpose},
+             {"text", f.whatFor.empty() ? f.text : fmt::format("for {}: {}", f.whatFor, f.text)}};
+    for (const auto& [name, size] : f.sizes)
+        out[name] = num(size);
+    return out;
+}
 json partJson(const Part& p, const Piece& piece, const PiecePlan& pp) {
     json features = json::array();
     for (const auto& f : p.features)
-        features.push_back(
-            {{"id", f.id},
-             {"kind", f.kind},
-             {"for", f.purpose},
-             {"text", f.whatFor.empty() ? f.text : fmt::format("for {}: {}", f.whatFor, f.text)}});
+        features.push_back(featureJson(f));
     json holes = json::array();
     for (const auto& h : p.holes)
         holes.push_back({{"id", h.id},
@@ -144,7 +150,7 @@ json jointJson(const Joint& j) {
             {"fasteners", fasteners},
             {"first", j.first},
             {"second", j.second},
-            {"how", joineryName(j.how)},
+            {"how", wayOf(j.how).name},
             {"screw", j.screwId},
             {"screw_length_mm", mm(j.screwLength)},
             {"from", j.drivenFrom},

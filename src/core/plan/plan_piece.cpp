@@ -1,8 +1,8 @@
 #include "plan/plan_piece.h"
 
 #include "assembly/reach.h"
-#include "build/joint_holes.h"
 #include "build/opening_steps.h"
+#include "joint/joint_holes.h"
 #include "measure/one_unit.h"
 #include "piece/kinds.h"
 #include "plan/plan_finish.h"

@@ -1,6 +1,7 @@
 #include "report/book.h"
 
 #include "assembly/joint_places.h"
+#include "joint/way.h"
 
 #include "measure/one_unit.h"
 #include "plan/hold_findings.h"
@@ -210,7 +211,7 @@ class Book {
                 const Part* p = pp.assembly().find(id);
                 return p ? p->name : id;
             };
-            j.rows.push_back({name(joint.first) + " – " + name(joint.second), joineryName(joint.how),
+            j.rows.push_back({name(joint.first) + " – " + name(joint.second), wayOf(joint.how).name,
                               fastenerWords(joint), places});
         }
     }

@@ -67,6 +67,11 @@ ConvexCell prismCell(const Vec3& origin, const std::array<Vec3, 3>& axes,
 ConvexCell clipped(const ConvexCell& cell, const Plane& plane, int origin);
 ConvexCell clipped(ConvexCell&& cell, const Plane& plane, int origin);
 
+/// A cell with every face moved outwards by so many mm.
+ConvexCell grown(const ConvexCell& cell, double by);
+/// All that a cell passes through while it moves straight by a vector.
+ConvexCell drawnOut(const ConvexCell& cell, const Vec3& by);
+
 /// Polygon area in space, mm2.
 double polygonArea(const std::vector<Vec3>& loop);
 

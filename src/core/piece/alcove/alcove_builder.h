@@ -1,8 +1,8 @@
 #pragma once
 // How an alcove shelf is put together: frame, skins and face, or board and ledgers. Internal to piece/.
 
+#include "joint/fit.h"
 #include "piece/alcove/alcove_shape.h"
-#include "piece/board_joint.h"
 #include "piece/case_builder.h"
 
 namespace owl {

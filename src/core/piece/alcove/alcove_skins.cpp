@@ -1,4 +1,5 @@
 // What shows of a framed alcove shelf: skins, face and open end.
+#include "joint/place.h"
 #include "piece/alcove/alcove_builder.h"
 
 #include <algorithm>

@@ -1,5 +1,6 @@
 // How the boards of a bookcase are held together: case first, then what hangs in it, the back, loose shelves.
-#include "piece/board_joint.h"
+#include "joint/fit.h"
+#include "joint/place.h"
 #include "piece/bookcase/bookcase_shape.h"
 
 #include <algorithm>

@@ -1,6 +1,6 @@
 // Where the sections of a bookcase meet: screwed together in the room, through both sides.
+#include "joint/fit.h"
 #include "measure/words.h"
-#include "piece/board_joint.h"
 #include "piece/bookcase/bookcase_shape.h"
 
 #include <algorithm>

@@ -1,6 +1,7 @@
 #include "piece/braced/braced.h"
 
-#include "piece/board_joint.h"
+#include "joint/fit.h"
+#include "joint/place.h"
 #include "piece/braced/braced_joints.h"
 #include "piece/kind_builder.h"
 

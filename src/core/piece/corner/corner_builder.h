@@ -2,7 +2,7 @@
 // How a corner shelf is put together: its top, the cleat it lies on, what the house is told. Internal to
 // piece/.
 
-#include "piece/board_joint.h"
+#include "joint/fit.h"
 #include "piece/corner/corner_shape.h"
 #include "piece/kind_builder.h"
 

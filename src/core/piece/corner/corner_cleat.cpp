@@ -1,4 +1,5 @@
 // What a corner shelf lies on and what keeps it there: cleat, groove or lip, capture strips and screws.
+#include "joint/place.h"
 #include "piece/corner/corner_builder.h"
 
 #include <algorithm>

@@ -1,7 +1,7 @@
 #pragma once
 // The ledge's joints apart from its shape. Only ledge.cpp needs this.
 
-#include "piece/board_joint.h"
+#include "joint/fit.h"
 #include "piece/ledge/ledge.h"
 
 namespace owl {

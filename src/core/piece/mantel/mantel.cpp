@@ -1,6 +1,7 @@
 #include "piece/mantel/mantel.h"
 
-#include "piece/board_joint.h"
+#include "joint/fit.h"
+#include "joint/place.h"
 #include "piece/rod_recesses.h"
 
 #include <algorithm>

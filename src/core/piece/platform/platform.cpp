@@ -1,7 +1,8 @@
 #include "piece/platform/platform.h"
 
+#include "joint/fit.h"
+#include "joint/place.h"
 #include "measure/words.h"
-#include "piece/board_joint.h"
 #include "piece/case_builder.h"
 #include "support/arms/arms.h"
 

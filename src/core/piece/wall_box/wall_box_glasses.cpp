@@ -1,4 +1,5 @@
-#include "piece/board_joint.h"
+#include "joint/fit.h"
+#include "joint/place.h"
 #include "piece/wall_box/wall_box_shape.h"
 
 #include <algorithm>

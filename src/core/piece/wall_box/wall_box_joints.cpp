@@ -1,5 +1,6 @@
 // How the boards of a wall box are held together, in an order in which the back panel goes into its grooves.
-#include "piece/board_joint.h"
+#include "joint/fit.h"
+#include "joint/place.h"
 #include "piece/wall_box/wall_box_shape.h"
 
 #include <algorithm>

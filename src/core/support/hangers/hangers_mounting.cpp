@@ -1,4 +1,5 @@
 // What a piece hangs on, as parts behind its rail.
+#include "joint/place.h"
 #include "measure/format.h"
 #include "support/hangers/hangers.h"
 #include "support/judge/wall_fixing.h"

@@ -1,6 +1,6 @@
 #include "support/inside/joint_capacity.h"
 
-#include "strength/fastener.h"
+#include "joint/way.h"
 #include "strength/wood_joint.h"
 #include "support/judge/judge.h"
 
@@ -10,43 +10,10 @@
 namespace owl {
 namespace {
 
-/// True when a fastener along d enters the part where its grain ends.
-bool entersEndGrain(const Part& p, const Vec3& d) {
-    return p.stock != Stock::sheet && std::abs(dot(p.pose.along, d)) > 0.7;
-}
-
-/// A steel shelf pin: what it may be bent to, MPa (mild steel, 0.66 of its yield), and how far in front of
-/// the side its load lies, mm (S10.8).
-constexpr double pinSteel = 155, pinReach = 2;
-
 /// Of the board that a fastener sits in, a sheet's own (S10.8).
 double gravityOf(const HeldPiece& p, const Part& part) {
     const Species* wood = p.catalog ? p.catalog->findSpecies(part.material) : nullptr;
     return wood ? wood->fastenerG() : p.woodC1.G;
-}
-
-double screwTakes(const HeldPiece& p, const Joint& j, const Part& from, const Part& into, const Fastener& f,
-                  bool pulls, double CD) {
-    const Screw* s = p.catalog ? p.catalog->findScrew(j.screwId) : nullptr;
-    if (!s)
-        return 0;
-    const double side = (j.through - j.counterbore).mm();
-    const double pen = (j.screwLength - j.through + j.counterbore).mm();
-    const bool end = entersEndGrain(into, f.direction);
-    if (pulls)
-        return std::min(
-            withdrawal(gravityOf(p, into), s->d, s->lag, s->thread(pen, j.screwLength.mm()), CD, end),
-            pullThrough(gravityOf(p, from), s->head, side, CD));
-    LateralInput in;
-    in.d = s->d;
-    in.root = s->root;
-    in.side = side;
-    in.pen = pen;
-    in.Gmain = gravityOf(p, into);
-    in.Gside = gravityOf(p, from);
-    in.CD = CD;
-    in.endGrain = end;
-    return lateral(in).Z;
 }
 
 /// True when the second part, let into the first, meets wood of the first if it is pushed along z: a housing
@@ -98,23 +65,10 @@ double jointTakes(const HeldPiece& p, const Joint& j, const Vec3& force, bool le
     const double CD = durationFactor(leaning);
     const double Fv = p.woodC1.Fv / durationFactor(false); // before C_D
     double fasteners = 0;
-    for (const auto& f : j.fasteners) {
-        const bool pulls = std::abs(dot(f.direction, force)) > 0.7;
-        if (f.kind == "dowel") {
-            const DowelStrength d = dowelStrength(j.pin.mm(), std::min(j.pinFirst, j.pinSecond).mm(),
-                                                  std::min(gravityOf(p, *first), gravityOf(p, *second)), CD);
-            fasteners += pulls ? d.pull : d.shear;
-        } else if (f.kind == "pin") {
-            fasteners +=
-                pulls ? 0
-                      : pinStrength(f.diameter, f.length, pinReach, gravityOf(p, *second), pinSteel, CD)
-                            .capacity();
-        } else if (f.kind.find("screw") != std::string::npos) {
-            // Out of a pocket it counts 0.8 of a screw driven straight (S10.8).
-            fasteners +=
-                screwTakes(p, j, *first, *second, f, pulls, CD) * (f.kind == "pocket_screw" ? 0.8 : 1.0);
-        }
-    }
+    if (const auto takes = wayOf(j.how).takes; takes && p.catalog)
+        for (const auto& f : j.fasteners)
+            fasteners += takes({j, f, *first, *second, gravityOf(p, *first), gravityOf(p, *second),
+                                std::abs(dot(f.direction, force)) > 0.7, CD, *p.catalog});
     double wood = glueStrength(GlueLine::longToLong, Fv, j.glueArea, CD);
     if (j.housing > Length() && std::abs(force.z) > 0.7 && bears(*first, *second, force.z)) {
         const Cell box = second->bounds();

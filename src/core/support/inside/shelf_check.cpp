@@ -1,5 +1,6 @@
 #include "support/inside/shelf_check.h"
 
+#include "joint/way.h"
 #include "measure/words.h"
 #include "strength/beam.h"
 #include "support/inside/joint_capacity.h"
@@ -263,7 +264,7 @@ class ShelfJudge {
                 c.place = "end of " + theName(part.name) + " " + words::place(*c.atMm) + " from the left end";
                 c.working = {
                     "R of the board on what holds it ≤ what the joint takes",
-                    {{"load", c.load}, {"joint", j->kind + ", " + joineryName(j->how)}, {"R", N(c.demand)}},
+                    {{"load", c.load}, {"joint", j->kind + ", " + wayOf(j->how).name}, {"R", N(c.demand)}},
                     N(c.demand) + " of " + N(c.capacity),
                     "S10.8, S10.4",
                     {"glue on end grain counts for nothing; the better of wood and fasteners counts"}};

@@ -1,6 +1,6 @@
-#include "build/joint_holes.h"
+#include "joint/joint_holes.h"
 
-#include "build/joint_step.h"
+#include "joint/way.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -23,16 +23,9 @@ void boreForJoint(Part& p, const std::string& joint, const Vec3& at, const Vec3&
 
 void boreJoints(Assembly& a, double G, const Catalog& catalog) {
     for (const auto& j : a.joints)
-        for (const auto& f : j.fasteners) {
-            if (f.kind == "pocket_screw")
-                borePocket(a, j, f, catalog);
-            else if (f.kind == "screw")
-                boreScrew(a, j, f, G, catalog);
-            else if (f.kind == "lag_screw")
-                boreLag(a, j, f, G, catalog);
-            else if (f.kind == "dowel")
-                boreDowel(a, j, f);
-        }
+        if (const auto bore = wayOf(j.how).bore)
+            for (const auto& f : j.fasteners)
+                bore(a, j, f, G, catalog);
 }
 
 } // namespace owl

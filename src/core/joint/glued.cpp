@@ -1,5 +1,6 @@
 // Glue alone, clamped until it has set.
-#include "build/joint_step.h"
+#include "joint/fit.h"
+#include "joint/way.h"
 #include "measure/words.h"
 
 #include <fmt/format.h>
@@ -34,10 +35,12 @@ class ClampedStep : public JointStep {
     }
 };
 
-} // namespace
-
 std::unique_ptr<JointStep> clampedStep(const BuildInput& in, const Joint& j, const Catalog& c) {
     return std::make_unique<ClampedStep>(in, j, c);
 }
+
+} // namespace
+
+const JoinWay gluedWay{"glue and clamps", true, true, clampedStep, nullptr, nullptr, nullptr};
 
 } // namespace owl

@@ -1,11 +1,19 @@
 // Glue, with nails that hold until it has set.
-#include "build/joint_step.h"
+#include "joint/fit.h"
+#include "joint/way.h"
 #include "measure/words.h"
 
 #include <fmt/format.h>
 
 namespace owl {
 namespace {
+
+/// Sold lengths of 18 gauge nails, in mm.
+const std::vector<double>& nailLengths(bool metric) {
+    static const std::vector<double> mm{15, 20, 25, 30, 35, 40, 50};
+    static const std::vector<double> inch{15.875, 19.05, 25.4, 31.75, 38.1, 50.8};
+    return metric ? mm : inch;
+}
 
 class NailsStep : public JointStep {
   public:
@@ -28,10 +36,30 @@ class NailsStep : public JointStep {
     }
 };
 
-} // namespace
-
 std::unique_ptr<JointStep> nailsStep(const BuildInput& in, const Joint& j, const Catalog& c) {
     return std::make_unique<NailsStep>(in, j, c);
 }
+
+Fastener placeNail(const Joint& j, const Part*, const Vec3& at, const Vec3& d) {
+    constexpr double gauge18 = 1.2; // mm
+    return {"nail", at, d, j.nailLength.mm(), gauge18, {}, false};
+}
+
+} // namespace
+
+Length nailFor(const Meeting& m, const Bench& bench) {
+    const double most = (m.headSide + m.receiving).mm() - 3;
+    Length best;
+    for (double l : nailLengths(bench.metricScrews)) {
+        if (l > most)
+            break;
+        best = Length::mm(l);
+        if (l >= 2 * m.headSide.mm())
+            break;
+    }
+    return best;
+}
+
+const JoinWay nailsWay{"glue and nails", true, false, nailsStep, placeNail, nullptr, nullptr};
 
 } // namespace owl

@@ -1,5 +1,6 @@
 // A lag screw from behind into the end of an arm, and glue.
-#include "build/joint_step.h"
+#include "joint/fit.h"
+#include "joint/way.h"
 #include "measure/words.h"
 
 #include <cmath>
@@ -65,10 +66,12 @@ class LagsStep : public JointStep {
     }
 };
 
-} // namespace
-
 std::unique_ptr<JointStep> lagsStep(const BuildInput& in, const Joint& j, const Catalog& c) {
     return std::make_unique<LagsStep>(in, j, c);
+}
+
+Fastener placeLag(const Joint& j, const Part*, const Vec3& at, const Vec3& d) {
+    return {"lag_screw", at + d * j.counterbore.mm(), d, j.screwLength.mm(), 0, {}, false};
 }
 
 void boreLag(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog) {
@@ -77,5 +80,9 @@ void boreLag(Assembly& a, const Joint& j, const Fastener& f, double G, const Cat
     if (s != catalog.lagScrews.end())
         boreAlong(a, j, f, {s->clearance, G > 0.5 ? s->pilotHard : s->pilotSoft});
 }
+
+} // namespace
+
+const JoinWay lagsWay{"lag screws and glue", true, false, lagsStep, placeLag, boreLag, screwTakes};
 
 } // namespace owl

@@ -1,10 +1,14 @@
 // Pocket screws and glue: bored at a slant out of a board's face.
 #include "assembly/joint_places.h"
-#include "build/joint_step.h"
+#include "joint/fit.h"
+#include "joint/way.h"
 #include "measure/words.h"
 #include "solid/query.h"
 
+#include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
+#include <numbers>
 
 namespace owl {
 namespace {
@@ -68,14 +72,21 @@ class PocketsStep : public JointStep {
     }
 };
 
-} // namespace
-
 std::unique_ptr<JointStep> pocketsStep(const BuildInput& in, const Joint& j, const Catalog& c) {
     return std::make_unique<PocketsStep>(in, j, c);
 }
 
+/// Out of a pocket it counts 0.8 of a screw driven straight (S10.8).
+double pocketTakes(const FastenerLoad& l) {
+    return 0.8 * screwTakes(l);
+}
+
+Fastener placePocket(const Joint& j, const Part*, const Vec3& at, const Vec3& d) {
+    return {"pocket_screw", at, d, j.screwLength.mm(), 0, {}, false};
+}
+
 /// The pocket from the face down to the head, then the thin end of the stepped bit; no pilot: the screw cuts.
-void borePocket(Assembly& a, const Joint& j, const Fastener& f, const Catalog& catalog) {
+void borePocket(Assembly& a, const Joint& j, const Fastener& f, double, const Catalog& catalog) {
     const Screw* s = catalog.findScrew(j.screwId);
     Part* p = partToBore(a, j.first);
     if (!p || !s)
@@ -87,5 +98,46 @@ void borePocket(Assembly& a, const Joint& j, const Fastener& f, const Catalog& c
     boreForJoint(*p, j.id, mouth, f.direction, j.pocket.mm(), deep);
     boreForJoint(*p, j.id, mouth, f.direction, s->clearance, deep + j.through.mm());
 }
+
+} // namespace
+
+std::string fitPocketScrews(Joint& j, const Pockets& p, const Bench& bench, const Catalog& catalog) {
+    constexpr double slope = 15.0 * std::numbers::pi / 180;
+    constexpr double bore = 9.5;    // mm, of the stepped bit
+    constexpr double left = 3;      // mm, whole behind the point
+    constexpr double leastWood = 9; // mm under the head, along the screw
+    const PocketSetting* fit = nullptr;
+    for (const auto& row : catalog.pockets)
+        if (row.thickness <= p.thickness.mm() + 1.1) // 18 mm boards are set like 3/4 in
+            fit = &row;
+    const Screw* s = fit ? catalog.findScrew(bench.metricScrews ? fit->metricScrew : fit->screw) : nullptr;
+    if (!s)
+        return fmt::format("Pocket screws want boards from {} on; the {} is {} thick.",
+                           exactLength(bench.metricScrews ? 12_mm : Length::inches(1, 2), bench), j.first,
+                           exactLength(p.thickness, bench));
+    const double deepest = (p.receiving.mm() - left) / std::cos(slope);
+    double length = 0;
+    for (double l : s->lengths)
+        if (l <= fit->length + 1 && l - std::min(deepest, l * 0.55) >= leastWood)
+            length = l;
+    const double bite = std::min(deepest, length * 0.55);
+    if (length <= 0 || bite < 3 * s->d)
+        return fmt::format("No pocket screw bites in {} of the {}.", exactLength(p.receiving, bench),
+                           j.second);
+    j.screwId = s->id;
+    j.screwLength = Length::mm(length);
+    j.through = Length::mm(length - bite);
+    j.into = p.receiving;
+    j.pocket = Length::mm(bore);
+    j.driving = p.end * std::cos(slope) - p.open * std::sin(slope);
+    for (const Vec3& at : p.at) {
+        const Vec3 head = at - j.driving * (length - bite);
+        j.spots.push_back({{Length::mm(head.x), Length::mm(head.y), Length::mm(head.z)}});
+    }
+    return {};
+}
+
+const JoinWay pocketsWay{
+    "pocket screws and glue", true, false, pocketsStep, placePocket, borePocket, pocketTakes};
 
 } // namespace owl

@@ -1,6 +1,8 @@
 // What is screwed or laid on without glue: metal, pads, loose shelves, plates.
-#include "build/joint_step.h"
+#include "joint/fit.h"
+#include "joint/way.h"
 #include "measure/words.h"
+#include "strength/wood_joint.h"
 
 #include <cmath>
 #include <fmt/format.h>
@@ -85,10 +87,30 @@ class DryStep : public JointStep {
     [[nodiscard]] bool glued() const override { return false; }
 };
 
+/// A shelf on its pins: what they may be bent to, MPa (mild steel, 0.66 of its yield), and how far in front
+/// of the side the load lies, mm (S10.8).
+double pinTakes(const FastenerLoad& l) {
+    constexpr double steel = 155;
+    constexpr double reach = 2;
+    if (l.fastener.kind != "pin")
+        return screwTakes(l);
+    return l.pulls
+               ? 0
+               : pinStrength(l.fastener.diameter, l.fastener.length, reach, l.gInto, steel, l.CD).capacity();
+}
+
+/// What lies dry may have screws of its own.
+void boreBare(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog) {
+    if (f.kind == "screw")
+        boreScrew(a, j, f, G, catalog);
+}
+
 } // namespace
 
 std::unique_ptr<JointStep> dryStep(const BuildInput& in, const Joint& j, const Catalog& c) {
     return std::make_unique<DryStep>(in, j, c);
 }
+
+const JoinWay dryWay{"dry", false, false, dryStep, nullptr, boreBare, pinTakes};
 
 } // namespace owl

@@ -1,7 +1,9 @@
 // A tongue glued into a groove.
-#include "build/joint_step.h"
+#include "joint/fit.h"
+#include "joint/way.h"
 #include "measure/words.h"
 
+#include <algorithm>
 #include <fmt/format.h>
 
 namespace owl {
@@ -24,10 +26,17 @@ class TongueStep : public JointStep {
     }
 };
 
-} // namespace
-
 std::unique_ptr<JointStep> tongueStep(const BuildInput& in, const Joint& j, const Catalog& c) {
     return std::make_unique<TongueStep>(in, j, c);
 }
+
+} // namespace
+
+Length tongueLength(Length grooved) {
+    const Length most = grooved / 2 - 1_mm;
+    return std::max(Length(), std::min(8_mm, Length::nm(most.nm() / 500'000 * 500'000)));
+}
+
+const JoinWay tongueWay{"tongue and groove, glued", true, true, tongueStep, nullptr, nullptr, nullptr};
 
 } // namespace owl

@@ -1,5 +1,5 @@
 // Where holes that were marked on the first part of a joint are on the second.
-#include "build/joint_step.h"
+#include "joint/joint_step.h"
 
 #include <array>
 #include <cmath>

@@ -1,7 +1,7 @@
 #pragma once
-// A step that makes one joint. Each way of joining is a file of this folder, joint_*.cpp: its words, tools
-// and minutes, and the holes its fasteners want. Internal to build/.
-#include "build/steps.h"
+// A step that makes one joint: what the ways of joining share of their words.
+#include "joint/bits.h"
+#include "joint/build_step.h"
 
 #include <algorithm>
 #include <memory>
@@ -85,9 +85,6 @@ class JointStep {
     void partsInHand();
 };
 
-using JointStepMaker = std::unique_ptr<JointStep>(const BuildInput&, const Joint&, const Catalog&);
-JointStepMaker screwsStep, pocketsStep, dowelsStep, tongueStep, nailsStep, lagsStep, clampedStep, dryStep;
-
 /// A hole of a joint, unless there is nothing to bore. `at`: its mouth; mm.
 void boreForJoint(Part& p, const std::string& joint, const Vec3& at, const Vec3& into, double diameter,
                   double depth);
@@ -97,9 +94,5 @@ struct ScrewBits {
     double clearance = 0, pilot = 0;
 };
 void boreAlong(Assembly& a, const Joint& j, const Fastener& f, const ScrewBits& bits);
-void boreScrew(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog);
-void boreLag(Assembly& a, const Joint& j, const Fastener& f, double G, const Catalog& catalog);
-void borePocket(Assembly& a, const Joint& j, const Fastener& f, const Catalog& catalog);
-void boreDowel(Assembly& a, const Joint& j, const Fastener& f);
 
 } // namespace owl

@@ -1,0 +1,195 @@
+#include "joint/contact.h"
+
+#include "solid/query.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace owl {
+namespace {
+
+using Patches = std::vector<std::vector<Vec3>>;
+
+/// Patches in planes that look the same way.
+struct Facing {
+    Plane plane;
+    Patches patches;
+    double area = 0;
+};
+
+constexpr double square = 1e-6; // 1 - cos of what counts as one direction
+
+double beyondMost(const Solid& s, const Plane& p, double sign) {
+    double out = -1e18;
+    for (const auto& c : s.cells)
+        for (const auto& q : c.points)
+            out = std::max(out, sign * p.beyond(q));
+    return out;
+}
+
+/// Every plane in which the solid has open faces of its blank, once each.
+std::vector<Plane> facePlanes(const Solid& s) {
+    std::vector<Plane> out;
+    for (const auto& c : s.cells)
+        for (const auto& f : c.faces)
+            if (f.origin != FaceOrigin::inner && std::none_of(out.begin(), out.end(), [&](const Plane& p) {
+                    return dot(p.normal, f.plane.normal) > 1 - square && std::abs(p.at - f.plane.at) < 0.01;
+                }))
+                out.push_back(f.plane);
+    return out;
+}
+
+/// What of the faces in that plane the other solid goes through.
+Facing mouthIn(const Plane& plane, const Solid& first, const Solid& second) {
+    Facing out{plane, {}, 0};
+    for (const auto& c : second.cells) {
+        // The half of the cell outside the plane ends in it: that end is the mouth.
+        const ConvexCell outside = clipped(c, plane.flipped(), FaceOrigin::inner);
+        if (outside.empty() || outside.volume() < 1e-3 || beyondMost({{c}}, plane, -1) < sameMm)
+            continue;
+        for (const auto& g : outside.faces) {
+            if (dot(g.plane.normal, plane.normal) > square - 1 || std::abs(g.plane.at + plane.at) > 0.01)
+                continue;
+            auto mouth = outside.corners(g);
+            std::reverse(mouth.begin(), mouth.end());
+            for (const auto& d : first.cells)
+                for (const auto& f : d.faces) {
+                    if (dot(f.plane.normal, plane.normal) < 1 - square ||
+                        std::abs(f.plane.at - plane.at) > 0.01)
+                        continue;
+                    auto patch = cutPolygon(mouth, d.corners(f), plane.normal);
+                    if (const double area = polygonArea(patch); area > 1e-3) {
+                        out.area += area;
+                        out.patches.push_back(std::move(patch));
+                    }
+                }
+        }
+    }
+    return out;
+}
+
+/// The direction of the narrowest rectangle around the patches, its frame into `c`.
+void layFrame(Contact& c, const Facing& f) {
+    c.normal = f.plane.normal;
+    c.area = f.area;
+    double best = 1e18;
+    for (const auto& patch : f.patches)
+        for (std::size_t i = 0; i < patch.size(); ++i) {
+            Vec3 u = patch[(i + 1) % patch.size()] - patch[i];
+            if (norm(u) < 0.01)
+                continue;
+            u = unit(u);
+            const Vec3 v = cross(c.normal, u);
+            std::array<double, 2> low{1e18, 1e18};
+            std::array<double, 2> high{-1e18, -1e18};
+            for (const auto& other : f.patches)
+                for (const auto& p : other)
+                    for (std::size_t k = 0; k < 2; ++k) {
+                        const double d = dot(p, k == 0 ? u : v);
+                        low.at(k) = std::min(low.at(k), d);
+                        high.at(k) = std::max(high.at(k), d);
+                    }
+            const double l = high[0] - low[0];
+            const double w = high[1] - low[1];
+            if (l * w > best - 1e-6)
+                continue;
+            best = l * w;
+            c.at = c.normal * f.plane.at + u * ((low[0] + high[0]) / 2) + v * ((low[1] + high[1]) / 2);
+            c.along = l >= w ? u : v;
+            c.length = std::max(l, w);
+            c.width = std::min(l, w);
+        }
+    // Left to right, from the wall, upwards: as one would mark it.
+    const Vec3& a = c.along;
+    const double most = std::max({std::abs(a.x), std::abs(a.y), std::abs(a.z)});
+    const double main = std::abs(a.x) > most - square ? a.x : std::abs(a.y) > most - square ? a.y : a.z;
+    if (main < 0)
+        c.along = -c.along;
+    c.across = cross(c.normal, c.along);
+}
+
+/// The mouth that lets the most of the second part out of the first.
+std::optional<Facing> throughMouth(const Solid& first, const Solid& second) {
+    std::optional<Facing> out;
+    double most = 0;
+    for (const auto& plane : facePlanes(first)) {
+        const double reaches = beyondMost(second, plane, 1);
+        if (reaches < most + sameMm)
+            continue;
+        Facing f = mouthIn(plane, first, second);
+        if (f.area < 1)
+            continue;
+        most = reaches;
+        out = std::move(f);
+    }
+    return out;
+}
+
+/// The faces that touch, by the plane they lie in.
+std::vector<Facing> touchingFaces(const Solid& first, const Solid& second) {
+    std::vector<Facing> out;
+    for (auto& patch : contactPatches(first, second)) {
+        Vec3 n;
+        for (std::size_t i = 1; i + 1 < patch.size(); ++i)
+            n = n + cross(patch[i] - patch[0], patch[i + 1] - patch[0]);
+        const Plane plane = planeThrough(patch[0], n);
+        auto it = std::find_if(out.begin(), out.end(), [&](const Facing& f) {
+            return dot(f.plane.normal, plane.normal) > 1 - square && std::abs(f.plane.at - plane.at) < 0.01;
+        });
+        if (it == out.end())
+            it = out.insert(out.end(), {plane, {}, 0});
+        it->area += polygonArea(patch);
+        it->patches.push_back(std::move(patch));
+    }
+    return out;
+}
+
+} // namespace
+
+std::optional<Contact> contactOf(const Part& first, const Part& second) {
+    if (first.solid.empty() || second.solid.empty() ||
+        first.solid.bounds().apart(second.solid.bounds(), 0.01))
+        return std::nullopt;
+    Contact c;
+    if (separation(first.solid, second.solid) < -0.01) {
+        const auto mouth = throughMouth(first.solid, second.solid);
+        if (!mouth)
+            return std::nullopt;
+        layFrame(c, *mouth);
+        c.let = beyondMost(second.solid, mouth->plane, -1);
+        return c;
+    }
+    const auto faces = touchingFaces(first.solid, second.solid);
+    if (faces.empty())
+        return std::nullopt;
+    const auto main = std::max_element(faces.begin(), faces.end(),
+                                       [](const Facing& a, const Facing& b) { return a.area < b.area; });
+    layFrame(c, *main);
+    // In a housing that is cut already it touches cheeks as well, and the face lies outside of its ground.
+    const bool cheeks = std::any_of(faces.begin(), faces.end(), [&](const Facing& f) {
+        return std::abs(dot(f.plane.normal, c.normal)) < 0.7;
+    });
+    if (cheeks) {
+        c.let = std::max(0.0, beyondMost(first.solid, main->plane, 1));
+        c.at = c.at + c.normal * c.let;
+    }
+    return c;
+}
+
+double woodBehind(const Part& part, const Contact& c, bool first) {
+    // A place in the middle of the contact may lie in the seam of two cells, or over a hole: the most of
+    // three.
+    constexpr double far = 10000; // mm, past everything
+    const Vec3 ground = c.at - c.normal * c.let;
+    const Vec3 way = first ? -c.normal : c.normal;
+    double most = 0;
+    for (const double share : {0.0, 0.31, -0.37}) {
+        const Vec3 from = ground + c.along * (share * c.length) + way * 0.01;
+        const auto in = inside(part.solid, from, from + way * far);
+        if (!in.empty() && in.front().from * far < 0.5)
+            most = std::max(most, (in.front().to - in.front().from) * far + 0.01);
+    }
+    return most;
+}
+
+} // namespace owl

@@ -1,0 +1,113 @@
+#include "joint/meet.h"
+
+#include "joint/ruler.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace owl {
+namespace {
+
+Vec rounded(const Vec3& p) {
+    return {Length::mm(p.x), Length::mm(p.y), Length::mm(p.z)};
+}
+
+/// How one says where fasteners are driven from. At an end of the piece that is 'the end': both are alike.
+std::string drivenFrom(const Vec3& driving, const Vec3& head, const Assembly& a) {
+    switch (nearestAxis(driving)) {
+    case 2:
+        return driving.z > 0 ? "below" : "above";
+    case 1:
+        return driving.y > 0 ? "behind" : "the front";
+    default:
+        break;
+    }
+    double low = 1e18;
+    double high = -1e18;
+    for (const auto& p : a.parts) {
+        if (p.solid.empty())
+            continue;
+        const Bounds3 b = p.solid.bounds();
+        low = std::min(low, b.low.x);
+        high = std::max(high, b.high.x);
+    }
+    if (driving.x > 0)
+        return head.x < low + 1 ? "the end" : "the left";
+    return head.x > high - 1 ? "the end" : "the right";
+}
+
+/// mm from the middle of the contact.
+std::vector<double> placesAlong(const Contact& c, const Joining& way) {
+    std::vector<double> out;
+    if (!way.atMost && way.clear.empty()) {
+        for (double l : evenly(c.length, way.end.mm(), way.spacing.mm()))
+            out.push_back(l - c.length / 2);
+        return out;
+    }
+    std::vector<Length> avoid;
+    for (const Vec3& p : way.clear)
+        avoid.push_back(Length::mm(dot(p - c.at, c.along) + c.length / 2));
+    for (Length l : spread(Length(), Length::mm(c.length), way.end, way.spacing, avoid, way.clearBy))
+        out.push_back(l.mm() - c.length / 2);
+    return out;
+}
+
+} // namespace
+
+std::vector<double> evenly(double length, double end, double spacing) {
+    const double from = std::min(end, length / 4);
+    const double run = length - 2 * from;
+    const int n = std::max(2, static_cast<int>(std::lround(run / spacing)) + 1);
+    std::vector<double> out;
+    for (int i = 0; i < n; ++i)
+        out.push_back(from + run * i / (n - 1));
+    return out;
+}
+
+std::string meet(Joint& j, const Assembly& a, const Joining& way, const Bench& bench,
+                 const Catalog& catalog) {
+    const Part* first = a.find(j.first);
+    const Part* second = a.find(j.second);
+    const auto c = first && second ? contactOf(*first, *second) : std::nullopt;
+    j.how = way.how;
+    j.carries = way.carries;
+    if (!c) {
+        j.how = Joinery::glue;
+        return fmt::format("The {} and the {} do not touch.", j.first, j.second);
+    }
+    j.contact = c;
+    const double passed = woodBehind(*first, *c, true);
+    const Length skin = way.how == Joinery::dowels ? way.skin : Length();
+    Meeting m{Length::mm(passed) - skin, Length::mm(woodBehind(*second, *c, false)), Length::mm(c->width),
+              way.carries, way.shows};
+    if (way.receiving > Length())
+        m.receiving = std::min(m.receiving, way.receiving);
+    j.housing = Length::mm(c->let);
+    j.through = m.headSide;
+    j.driving = c->normal;
+    const Vec3 ground = c->at - c->normal * c->let;
+    const Vec3 head = ground - c->normal * m.headSide.mm();
+    j.drivenFrom = drivenFrom(c->normal, ground - c->normal * passed, a);
+    std::string why;
+    if (way.how == Joinery::screwsGlue || way.how == Joinery::screws)
+        why = fitScrew(j, m, way.plugs, bench, catalog);
+    else if (way.how == Joinery::dowels)
+        why = fitDowels(j, m, bench);
+    else if (way.how == Joinery::nailsGlue)
+        j.nailLength = nailFor(m, bench);
+    else
+        return {};
+    j.shows = way.shows && way.how != Joinery::dowels;
+    if (!why.empty()) {
+        j.how = Joinery::glue;
+        j.shows = false;
+        return why;
+    }
+    for (double l : placesAlong(*c, way))
+        j.spots.push_back({rounded(head + c->along * l)});
+    return {};
+}
+
+} // namespace owl
