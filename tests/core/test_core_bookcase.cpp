@@ -373,7 +373,7 @@ class TestBookcase : public QObject {
         const auto nailed = std::find_if(first(plan).steps.begin(), first(plan).steps.end(),
                                          [](const BuildStep& s) { return s.joint == "back-left"; });
         QVERIFY(nailed != first(plan).steps.end());
-        QVERIFY(nailed->text.find("above the lower edge of the back panel") != std::string::npos);
+        QVERIFY(nailed->text.find("from the lower end of the back panel") != std::string::npos);
         for (const auto& s : first(plan).steps)
             QVERIFY2(s.title.find("the shelf 3") == std::string::npos &&
                          s.text.find("the shelf 3") == std::string::npos,

@@ -1,7 +1,7 @@
 // What cases and frames brought to the engine, each by itself: names, rows of fasteners, sheets, what a line
 // passes, moving a whole piece, what pins and panels take, a bound that others can follow.
-#include "assembly/joint_places.h"
 #include "cutting/solve.h"
+#include "joint/fastener_places.h"
 #include "joint/place.h"
 #include "measure/words.h"
 #include "piece/sheet_choices.h"
@@ -66,17 +66,41 @@ class TestCaseParts : public QObject {
         QCOMPARE(test::words(theName(name.toStdString())), said);
     }
 
-    void rowsAreToldByWhatTellsThemApart() {
+    /// Along the part that is drilled, whichever way it stands in the piece.
+    void placesAreToldOnThePartThatIsDrilled() {
+        const NumberStyle style{Units::metric};
+        const Part lying =
+            blankPart("b", "base", 600_mm, 120_mm, 18_mm, {{50, 0, 0}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}});
         Joint j;
-        QVERIFY(!oneAboveTheOther(j));
-        j.spots = {{{10_mm, 0_mm, 100_mm}}};
-        QVERIFY(!oneAboveTheOther(j));
-        j.spots.push_back({{10_mm, 0_mm, 250_mm}});
-        QVERIFY(oneAboveTheOther(j));
-        j.spots.back().at = {400_mm, 0_mm, 250_mm};
-        QVERIFY(!oneAboveTheOther(j));
-        j.spots.back().at = {10_mm, 300_mm, 250_mm};
-        QVERIFY(!oneAboveTheOther(j));
+        QCOMPARE(test::words(fastenerPlaces(lying, j, style)), QString());
+        j.fasteners = {{"screw", {}, {0, 0, 1}, 30, 4, {}, false}};
+        j.spots = {{{110_mm, 9_mm, Length()}}, {{350_mm, 9_mm, Length()}}};
+        QCOMPARE(test::words(fastenerPlaces(lying, j, style, " of the base")),
+                 QString("60 mm, 300 mm from the left end of the base, 9 mm from its back edge"));
+        for (auto& s : j.spots)
+            s.at.y = 111_mm; // one row: told from the nearer edge
+        QCOMPARE(test::words(fastenerPlaces(lying, j, style)),
+                 QString("60 mm, 300 mm from the left end, 9 mm from its front edge"));
+        j.spots = {{{110_mm, 20_mm, Length()}}, {{110_mm, 90_mm, Length()}}};
+        QCOMPARE(test::words(fastenerPlaces(lying, j, style)),
+                 QString("60 mm from the left end, 20 mm, 90 mm from its back edge"));
+        j.spots.push_back({{350_mm, 50_mm, Length()}});
+        QCOMPARE(
+            test::words(fastenerPlaces(lying, j, style)),
+            QString(
+                "60 mm from the left end and 20 mm from its back edge, 60 mm and 90 mm, 300 mm and 50 mm"));
+        // In the edge of what leans: along it and in its thickness.
+        const double s15 = std::sin(0.2618);
+        const double c15 = std::cos(0.2618);
+        const Part leaning = blankPart("r", "rail", 900_mm, 70_mm, 18_mm,
+                                       {{0, 300, 0}, {0, -s15, c15}, {0, c15, s15}, {-1, 0, 0}});
+        j.fasteners.front().direction = {0, -c15, -s15};
+        const auto at = [&](double l) { return leaning.pose.at(l, 70, 9); };
+        j.spots.clear();
+        for (const double l : {100.0, 400.0})
+            j.spots.push_back({{Length::mm(at(l).x), Length::mm(at(l).y), Length::mm(at(l).z)}});
+        QCOMPARE(test::words(fastenerPlaces(leaning, j, style)),
+                 QString("100 mm, 400 mm from the lower end, 9 mm from its left face"));
     }
     void endsAreDrivenFromTheSideThatIsSaid() {
         const Assembly a = made("bookcase");

@@ -247,7 +247,7 @@ class TestMoves : public QObject {
         QVERIFY(j && j->spots.size() == 2 && j->spots[0].at.y != j->spots[1].at.y);
         const NumberStyle style;
         const auto depth = [&](std::size_t i) { return formatLength(j->spots[i].at.y - top.at.y, style); };
-        QVERIFY2(has(s->text, depth(0) + " and " + depth(1) + " from its back edge"), s->text.c_str());
+        QVERIFY2(has(s->text, depth(0) + ", " + depth(1) + " from its back edge"), s->text.c_str());
         const Plan cased = planWith("bookcase", "base=frame");
         QVERIFY(has(joining(cased, "bottom-frame-front")->text, "from its front edge"));
     }
@@ -383,7 +383,7 @@ class TestMoves : public QObject {
         const Joint* j = plan.pieces.front().assembly().joint("rail-arm-1");
         QVERIFY(j && j->fasteners.size() == 2);
         const std::string& text = joining(plan, "rail-arm-1")->text;
-        QVERIFY2(has(text, "30 mm and 90 mm above its lower edge, and pilots"), text.c_str());
+        QVERIFY2(has(text, "30 mm and 90 mm from its lower edge, and pilots"), text.c_str());
         QVERIFY2(has(text, "Drive 2 lag screws"), text.c_str());
     }
     /// Plates and loose shelves come when the piece hangs, pads and hooks when it is finished.

@@ -4,6 +4,8 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
+#include <numbers>
 
 namespace owl {
 
@@ -23,6 +25,12 @@ const Part* Assembly::find(const std::string& id) const {
 const Joint* Assembly::joint(const std::string& id) const {
     const auto it = std::find_if(joints.begin(), joints.end(), [&](const Joint& j) { return j.id == id; });
     return it == joints.end() ? nullptr : &*it;
+}
+
+bool Surface::slides() const {
+    constexpr double friction = 0.20;
+    constexpr double margin = 1.5;
+    return !kept && std::tan(std::abs(slope) * std::numbers::pi / 180) > friction / margin;
 }
 
 std::vector<Surface> surfacesOf(const Assembly& a) {

@@ -77,8 +77,13 @@ struct Surface {
     Length z;              ///< above the bottom
     Length room;           ///< free height above it; 0: nothing is above
     bool even = true;      ///< the even load stands on it too
+    double slope = 0; ///< degrees that it falls to the front, negative: to the wall; z is that of its middle
+    bool kept = true; ///< a lip at its lower edge keeps what would slide
     /// Seen from above, mm, anticlockwise; empty: the rectangle of its extent.
     std::vector<std::array<double, 2>> outline = {};
+    /// Nothing keeps what stands on it but friction, and that is not enough: polished wood on wood, 0.20,
+    /// with a margin of 1.5 (S11.1).
+    [[nodiscard]] bool slides() const;
 };
 
 /// A board between two places that hold it: a shelf in a case, the bottom of a box.

@@ -1,6 +1,7 @@
 #include "build/blocking.h"
 
 #include "assembly/assembly.h"
+#include "joint/contact.h"
 
 #include <algorithm>
 
@@ -49,9 +50,9 @@ class Finder {
             out_.bonds.push_back({a, b, k, j.fasteners.front().direction});
             return;
         }
-        const Vec3 out = bodies_[a].part->pose.through; // a housing is in a face
-        const bool towards = dot(bodies_[b].part->solid.centre() - bodies_[a].part->solid.centre(), out) > 0;
-        out_.bonds.push_back({a, b, k, towards ? out : -out, true});
+        // It comes out of its recess through the mouth.
+        if (const auto c = j.contact ? j.contact : contactOf(*bodies_[a].part, *bodies_[b].part))
+            out_.bonds.push_back({a, b, k, c->normal, true});
     }
     void directions() {
         const auto keep = [&](const Vec3& v) {
@@ -65,6 +66,12 @@ class Finder {
             keep(b.out);
             keep(-b.out);
         }
+        // What stands askew comes off along its own directions: a board slides in its slanted groove.
+        for (const auto& b : bodies_)
+            for (const Vec3& v : b.part->pose.axes()) {
+                keep(v);
+                keep(-v);
+            }
     }
     /// What lies in another's bore overlaps it; such pairs stop nobody.
     void standInTheWay() {

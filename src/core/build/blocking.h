@@ -25,7 +25,7 @@ struct Way {
 /// Parts are numbered as `parts` has them, joints as `joints` has them.
 struct Blocking {
     std::vector<Bond> bonds; ///< blind dowels, and boards let into others
-    std::vector<Way> ways;   ///< the axes, and along bonds that lie across them
+    std::vector<Way> ways;   ///< the axes, and those of bonds and parts that lie across them
     std::vector<PartSet>
         grooves; ///< row i: loose panels in grooves of part i, or parts whose grooves it is in
 };

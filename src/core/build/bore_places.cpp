@@ -2,6 +2,7 @@
 
 #include "assembly/outline.h"
 #include "build/steps.h"
+#include "joint/ruler.h"
 #include "measure/words.h"
 
 #include <algorithm>
@@ -23,16 +24,28 @@ Length BorePlaces::along(const Part& p, const Hole& h) const {
     if (inPanel(p))
         return Length::mm(h.at.x);
     return isTurned(p) ? Length::mm(dot(h.at - p.pose.origin, p.pose.along))
-                       : Length::mm(h.at.x) - p.bounds().at.x;
+                       : Length::mm(Ruler(p).along(h.at));
 }
-/// Above the lower edge, or from the edge at the wall for what is bored up or down.
+/// Across the face that is bored, from the edge at the wall or below.
 Length BorePlaces::row(const Part& p, const Hole& h) const {
-    const Cell box = p.bounds();
-    if (isLevel(h))
-        return Length::mm(h.at.z) - box.at.z;
+    if (inPanel(p) && !isLevel(h))
+        return Length::mm(h.at.y);
     if (isTurned(p))
-        return fromItsWall(p, h);
-    return Length::mm(h.at.y) - (inPanel(p) ? Length() : box.at.y);
+        return isLevel(h) ? Length::mm(h.at.z) - p.bounds().at.z : fromItsWall(p, h);
+    const Ruler on(p);
+    return Length::mm(inItsFace(p, h) ? on.across(h.at) : on.through(h.at));
+}
+bool BorePlaces::inItsFace(const Part& p, const Hole& h) {
+    return std::abs(dot(h.direction, p.pose.through)) > 0.7;
+}
+/// From where that is measured.
+std::string BorePlaces::edge(const Part& p, const Hole& h) const {
+    if (inPanel(p) && !isLevel(h))
+        return "from that edge";
+    if (isTurned(p))
+        return isLevel(h) ? "above its lower edge" : "from its back edge";
+    const Ruler on(p);
+    return "from its " + (inItsFace(p, h) ? on.edge() : on.face(-on.throughIt()));
 }
 /// A strip on another wall: the holes for that wall's screws tell which of its sides lies there.
 Length BorePlaces::fromItsWall(const Part& p, const Hole& h) const {
@@ -45,7 +58,7 @@ Length BorePlaces::fromItsWall(const Part& p, const Hole& h) const {
 
 std::string BorePlaces::fromWhere(const Part& p) {
     return inPanel(p) ? "From the panel's corner along its edge at the first wall"
-                      : fmt::format("From the left end of {}", theName(p.name));
+                      : fmt::format("From the {} of {}", Ruler(p).end(), theName(p.name));
 }
 
 std::string BorePlaces::places(const Part& p, const std::vector<const Bore*>& bores) const {
@@ -77,22 +90,17 @@ std::string BorePlaces::places(const Part& p, const std::vector<const Bore*>& bo
                                inARow ? std::string() : " and " + say(row(p, *b->mouth)));
         groups.push_back(bits.size() > 1 ? fmt::format("{} ({})", out, bit) : out);
     }
-    const char* edge = isLevel(*bores.front()->mouth) ? "above its lower edge"
-                       : inPanel(p)                   ? "from that edge"
-                                                      : "from its back edge";
+    const std::string from = edge(p, *bores.front()->mouth);
     return listed(groups) +
-           (inARow ? fmt::format("; {} {}", say(first), edge)
-                   : fmt::format("; of two figures the second is {}", edge)) +
+           (inARow ? fmt::format("; {} {}", say(first), from)
+                   : fmt::format("; of two figures the second is {}", from)) +
            (bits.size() > 1 ? std::string() : "; " + bits.front().first);
 }
 
 double BorePlaces::thickAt(const Part& p, const Hole& h) const {
-    if (isTurned(p))
-        return isLevel(h) ? p.thickness.mm() : p.width.mm();
-    const Vec size = p.bounds().size;
-    return std::abs(h.direction.x) > 0.5   ? size.x.mm()
-           : std::abs(h.direction.y) > 0.5 ? size.y.mm()
-                                           : size.z.mm();
+    return inItsFace(p, h)                                   ? p.thickness.mm()
+           : std::abs(dot(h.direction, p.pose.across)) > 0.7 ? p.width.mm()
+                                                             : p.length.mm();
 }
 
 } // namespace owl

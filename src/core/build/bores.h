@@ -28,9 +28,10 @@ class BorePlaces {
     BorePlaces(const Assembly& a, const NumberStyle& style) : a_(a), style_(style) {}
     /// Boards that were sawn to an outline have no end of their own any more.
     [[nodiscard]] static bool inPanel(const Part& p);
-    /// 'From the left end of the base', or from the corner of a panel that is sawn to an outline.
+    /// 'From the left end of the base', 'from the lower end of the left rail', or from the corner of a panel
+    /// that is sawn to an outline.
     [[nodiscard]] static std::string fromWhere(const Part& p);
-    /// '40 mm, 240 mm; 20 mm above its lower edge; 5 mm wide, 18 mm deep'. At least one bore.
+    /// '40 mm, 240 mm; 20 mm from its lower edge; 5 mm wide, 18 mm deep'. At least one bore.
     [[nodiscard]] std::string places(const Part& p, const std::vector<const Bore*>& bores) const;
     /// How thick the part is where that hole goes in, mm.
     [[nodiscard]] double thickAt(const Part& p, const Hole& h) const;
@@ -39,6 +40,8 @@ class BorePlaces {
     [[nodiscard]] bool isTurned(const Part& p) const;
     [[nodiscard]] Length along(const Part& p, const Hole& h) const;
     [[nodiscard]] Length row(const Part& p, const Hole& h) const;
+    [[nodiscard]] static bool inItsFace(const Part& p, const Hole& h);
+    [[nodiscard]] std::string edge(const Part& p, const Hole& h) const;
     [[nodiscard]] Length fromItsWall(const Part& p, const Hole& h) const;
     [[nodiscard]] std::string say(Length l) const { return formatLength(l, style_); }
 

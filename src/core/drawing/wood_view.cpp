@@ -147,9 +147,10 @@ class BoardPainter {
             pen_.rect(t + c.line.mm(), y + c.from.mm(), k, (c.to - c.from).mm(), Tone::fails);
             pen_.line({{t + c.line.mm(), y + c.from.mm() - 16}, {t + c.line.mm(), y + c.to.mm() + 16}},
                       Tone::fails, 1.6);
-            if (c.line >= Length())
-                pen_.dimension({t + (c.line - c.setting).mm(), y + c.to.mm() + 26},
-                               {t + c.line.mm(), y + c.to.mm() + 26},
+            const Length low = c.fromFar ? c.line + c.kerf : c.line - c.setting;
+            if (!c.trims)
+                pen_.dimension({t + low.mm(), y + c.to.mm() + 26},
+                               {t + (low + c.setting).mm(), y + c.to.mm() + 26},
                                formatNumber(c.setting, project_.style));
         }
     }

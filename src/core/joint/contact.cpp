@@ -39,33 +39,53 @@ std::vector<Plane> facePlanes(const Solid& s) {
     return out;
 }
 
-/// What of the faces in that plane the other solid goes through.
+/// What of a cell lies in the plane, counter-clockwise about its normal, where the cell goes on behind it.
+std::vector<Vec3> sectionIn(const ConvexCell& c, const Plane& plane) {
+    const ConvexCell inside = clipped(c, plane, FaceOrigin::inner);
+    for (const auto& g : inside.faces)
+        if (dot(g.plane.normal, plane.normal) > 1 - square && std::abs(g.plane.at - plane.at) < 0.01)
+            return inside.corners(g);
+    return {};
+}
+
+/// What of the faces in that plane the other solid goes through, or ends in from behind.
 Facing mouthIn(const Plane& plane, const Solid& first, const Solid& second) {
     Facing out{plane, {}, 0};
     for (const auto& c : second.cells) {
-        // The half of the cell outside the plane ends in it: that end is the mouth.
-        const ConvexCell outside = clipped(c, plane.flipped(), FaceOrigin::inner);
-        if (outside.empty() || outside.volume() < 1e-3 || beyondMost({{c}}, plane, -1) < sameMm)
+        const auto mouth = sectionIn(c, plane);
+        if (mouth.empty())
             continue;
-        for (const auto& g : outside.faces) {
-            if (dot(g.plane.normal, plane.normal) > square - 1 || std::abs(g.plane.at + plane.at) > 0.01)
-                continue;
-            auto mouth = outside.corners(g);
-            std::reverse(mouth.begin(), mouth.end());
-            for (const auto& d : first.cells)
-                for (const auto& f : d.faces) {
-                    if (dot(f.plane.normal, plane.normal) < 1 - square ||
-                        std::abs(f.plane.at - plane.at) > 0.01)
-                        continue;
-                    auto patch = cutPolygon(mouth, d.corners(f), plane.normal);
-                    if (const double area = polygonArea(patch); area > 1e-3) {
-                        out.area += area;
-                        out.patches.push_back(std::move(patch));
-                    }
+        for (const auto& d : first.cells)
+            for (const auto& f : d.faces) {
+                if (dot(f.plane.normal, plane.normal) < 1 - square || std::abs(f.plane.at - plane.at) > 0.01)
+                    continue;
+                auto patch = cutPolygon(mouth, d.corners(f), plane.normal);
+                if (const double area = polygonArea(patch); area > 1e-3) {
+                    out.area += area;
+                    out.patches.push_back(std::move(patch));
                 }
-        }
+            }
     }
     return out;
+}
+
+/// From where to where the patches reach along a line so far across the middle.
+std::array<double, 2> runAt(const Contact& c, const Facing& f, double across) {
+    std::array<double, 2> out{1e18, -1e18};
+    const auto meets = [&](const Vec3& p) {
+        const double l = dot(p - c.at, c.along);
+        out = {std::min(out[0], l), std::max(out[1], l)};
+    };
+    for (const auto& patch : f.patches)
+        for (std::size_t i = 0; i < patch.size(); ++i) {
+            const Vec3& p = patch[i];
+            const Vec3& q = patch[(i + 1) % patch.size()];
+            const double a = dot(p - c.at, c.across) - across;
+            const double b = dot(q - c.at, c.across) - across;
+            if ((a <= 0) != (b <= 0))
+                meets(p + (q - p) * (a / (a - b)));
+        }
+    return out[0] <= out[1] ? out : std::array{-c.length / 2, c.length / 2};
 }
 
 /// The direction of the narrowest rectangle around the patches, its frame into `c`.
@@ -106,20 +126,25 @@ void layFrame(Contact& c, const Facing& f) {
     if (main < 0)
         c.along = -c.along;
     c.across = cross(c.normal, c.along);
+    const double side = c.width / 2 - 1e-6; // just inside
+    c.runs = {runAt(c, f, -side), runAt(c, f, 0), runAt(c, f, side)};
 }
 
-/// The mouth that lets the most of the second part out of the first.
+/// The mouth that lets the most of the second part out of the first. What runs through and out on the other
+/// side has its mouth at an edge, if it lies there.
 std::optional<Facing> throughMouth(const Solid& first, const Solid& second) {
     std::optional<Facing> out;
-    double most = 0;
+    std::pair<bool, double> best{false, -1e18}; // not through, how far it reaches out
     for (const auto& plane : facePlanes(first)) {
         const double reaches = beyondMost(second, plane, 1);
-        if (reaches < most + sameMm)
+        const bool through = beyondMost(second, plane, -1) > beyondMost(first, plane, -1) + sameMm;
+        const std::pair<bool, double> worth{!through, reaches};
+        if (reaches < -sameMm || worth <= best)
             continue;
         Facing f = mouthIn(plane, first, second);
         if (f.area < 1)
             continue;
-        most = reaches;
+        best = worth;
         out = std::move(f);
     }
     return out;
@@ -162,8 +187,15 @@ std::optional<Contact> contactOf(const Part& first, const Part& second) {
     const auto faces = touchingFaces(first.solid, second.solid);
     if (faces.empty())
         return std::nullopt;
-    const auto main = std::max_element(faces.begin(), faces.end(),
-                                       [](const Facing& a, const Facing& b) { return a.area < b.area; });
+    // Cheeks of a housing come in pairs, its ground does not.
+    const auto paired = [&](const Facing& f) {
+        return std::any_of(faces.begin(), faces.end(), [&](const Facing& g) {
+            return dot(f.plane.normal, g.plane.normal) < square - 1 && g.area > f.area / 4;
+        });
+    };
+    const auto main = std::max_element(faces.begin(), faces.end(), [&](const Facing& a, const Facing& b) {
+        return std::pair(!paired(a), a.area) < std::pair(!paired(b), b.area);
+    });
     layFrame(c, *main);
     // In a housing that is cut already it touches cheeks as well, and the face lies outside of its ground.
     const bool cheeks = std::any_of(faces.begin(), faces.end(), [&](const Facing& f) {
@@ -183,8 +215,9 @@ double woodBehind(const Part& part, const Contact& c, bool first) {
     const Vec3 ground = c.at - c.normal * c.let;
     const Vec3 way = first ? -c.normal : c.normal;
     double most = 0;
-    for (const double share : {0.0, 0.31, -0.37}) {
-        const Vec3 from = ground + c.along * (share * c.length) + way * 0.01;
+    for (const double share : {0.5, 0.81, 0.13}) {
+        const double l = c.runs[1][0] + share * (c.runs[1][1] - c.runs[1][0]);
+        const Vec3 from = ground + c.along * l + way * 0.01;
         const auto in = inside(part.solid, from, from + way * far);
         if (!in.empty() && in.front().from * far < 0.5)
             most = std::max(most, (in.front().to - in.front().from) * far + 0.01);

@@ -95,14 +95,14 @@ void boreDowel(Assembly& a, const Joint& j, const Fastener& f, double, const Cat
 
 } // namespace
 
-std::string fitDowels(Joint& j, const Meeting& m, const Bench& bench) {
-    const auto say = [&](Length l) { return exactLength(l, bench); };
-    for (Length d : dowelSizes(bench.metricScrews)) {
+std::string fitDowels(Joint& j, const Meeting& m, const Measures& sold) {
+    const auto say = [&](Length l) { return exactLength(l, sold); };
+    for (Length d : dowelSizes(sold.metricScrews)) {
         const Length first = std::min(12_mm, m.headSide - 3_mm);
         const Length second = std::min(20_mm, m.receiving - 3_mm);
         if (m.edge < d * 2 - 1_mm || first < d || second < d)
             continue;
-        for (double l : dowelLengths(bench.metricScrews))
+        for (double l : dowelLengths(sold.metricScrews))
             if (Length::mm(l) <= first + second - 2_mm)
                 j.pinLength = Length::mm(l);
         if (j.pinLength < d * 2)
@@ -117,16 +117,16 @@ std::string fitDowels(Joint& j, const Meeting& m, const Bench& bench) {
     return fmt::format(
         "Dowels need an edge of at least {}, and a hole as deep as they are thick with {} left "
         "behind it; the edge is {} and the {} is {} thick.",
-        say(bench.metricScrews ? 12_mm : Length::inches(1, 2)), say(3_mm), say(m.edge), j.first,
+        say(sold.metricScrews ? 12_mm : Length::inches(1, 2)), say(3_mm), say(m.edge), j.first,
         say(m.headSide));
 }
 
-bool fitThroughDowels(Joint& j, const Meeting& m, const Bench& bench) {
-    const auto say = [&](Length l) { return exactLength(l, bench); };
-    for (Length d : dowelSizes(bench.metricScrews)) {
+bool fitThroughDowels(Joint& j, const Meeting& m, const Measures& sold) {
+    const auto say = [&](Length l) { return exactLength(l, sold); };
+    for (Length d : dowelSizes(sold.metricScrews)) {
         if (m.edge < d * 2 - 1_mm)
             continue;
-        for (double l : dowelLengths(bench.metricScrews))
+        for (double l : dowelLengths(sold.metricScrews))
             if (Length::mm(l) >= m.headSide + d * 2 &&
                 Length::mm(l) <= m.headSide + std::min(30_mm, m.receiving - 5_mm))
                 j.pinLength = Length::mm(l);

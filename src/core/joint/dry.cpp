@@ -1,5 +1,6 @@
 // What is screwed or laid on without glue: metal, pads, loose shelves, plates.
 #include "joint/fit.h"
+#include "joint/ruler.h"
 #include "joint/way.h"
 #include "measure/words.h"
 #include "strength/wood_joint.h"
@@ -52,37 +53,40 @@ class DryStep : public JointStep {
             return;
         }
         if (j_.fasteners.empty()) {
-            words_.close = fmt::format("Stick the {} on, {} from the left end. {}", nameOf(j_.first),
-                                       say(Length::mm(partLeft())), j_.note);
+            words_.close = fmt::format("Stick the {} on, {} from the left end of the piece. {}",
+                                       nameOf(j_.first), say(Length::mm(partLeft())), j_.note);
             s_.minutes += 1;
             return;
         }
+        const Part* laid = a_.find(j_.first);
+        if (!laid)
+            return;
+        const Ruler on(*laid);
         std::vector<std::string> at; // two one above the other are at one place
         for (const auto& f : j_.fasteners)
-            if (const std::string x = say(Length::mm(std::round(f.from.x * 2) / 2));
+            if (const std::string x = say(Length::mm(std::round(on.along(f.from) * 2) / 2));
                 std::find(at.begin(), at.end(), x) == at.end())
                 at.push_back(x);
         const Fastener& f = j_.fasteners.front();
-        words_.close = fmt::format(
-            "Lay the {} on the {} and drive its {}, {} × {}, at {} from the left end of the piece{}; bore {} "
-            "first, with tape on the bit. {}",
-            nameOf(j_.first), nameOf(j_.second), counted(j_.fasteners.size(), "small screw"),
-            drillText(f.diameter, in_.style), say(Length::mm(f.length)), listed(at), fromTheBack(),
-            drillText(2, in_.style), j_.note);
+        words_.close =
+            fmt::format("Lay the {} on the {} and drive its {}, {} × {}, at {} from its {}{}; bore {} "
+                        "first, with tape on the bit. {}",
+                        nameOf(j_.first), nameOf(j_.second), counted(j_.fasteners.size(), "small screw"),
+                        drillText(f.diameter, in_.style), say(Length::mm(f.length)), listed(at), on.end(),
+                        fromTheEdge(on), drillText(2, in_.style), j_.note);
         s_.tools = {"drill bit " + drillText(2, in_.style), "screwdriver"};
         s_.minutes += 2 + static_cast<double>(j_.fasteners.size());
         s_.cautions = c_.cautionsFor("drilling");
     }
 
-    /// From above or below, one behind the other: how far each is from the back of the piece.
-    [[nodiscard]] std::string fromTheBack() const {
+    /// One beside the other across the part: how far each is from its edge.
+    [[nodiscard]] std::string fromTheEdge(const Ruler& on) const {
         std::vector<std::string> out;
         for (const auto& f : j_.fasteners)
-            if (std::abs(f.direction.z) > 0.9)
-                out.push_back(say(Length::mm(std::round(f.from.y * 2) / 2)));
-        return out.size() < 2 || j_.fasteners.front().from.x != j_.fasteners.back().from.x
-                   ? std::string()
-                   : ", " + listed(out) + " from its back";
+            out.push_back(say(Length::mm(std::round(on.across(f.from) * 2) / 2)));
+        const bool besides =
+            std::abs(on.along(j_.fasteners.front().from) - on.along(j_.fasteners.back().from)) < 0.1;
+        return out.size() < 2 || !besides ? std::string() : ", " + listed(out) + " from its " + on.edge();
     }
     [[nodiscard]] bool glued() const override { return false; }
 };

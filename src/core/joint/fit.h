@@ -4,7 +4,7 @@
 
 #include "assembly/plugs.h"
 #include "catalog/catalog.h"
-#include "joint/bench.h"
+#include "joint/measures.h"
 
 namespace owl {
 
@@ -19,7 +19,7 @@ struct Meeting {
 /// Chooses gauge and length by S10.6 into `j`, whose parts must be named. A joint that carries bites 6 D, one
 /// that only holds a part in place while the glue sets 3 D or 10 mm. `plugs`: what covers heads that show.
 /// Returns why none fits; empty when one does.
-std::string fitScrew(Joint& j, const Meeting& m, PlugWay plugs, const Bench& bench, const Catalog& catalog);
+std::string fitScrew(Joint& j, const Meeting& m, PlugWay plugs, const Measures& sold, const Catalog& catalog);
 /// Screws at 15 degrees out of pockets in a board's face, near its end, into another board's face (reference
 /// data 4d): gauge and length by the board's thickness; the head sits where the point leaves 3 mm of the
 /// other board whole. `end`: unit vector out of the board's end; `open`: out of the face with the pockets;
@@ -29,15 +29,15 @@ struct Pockets {
     std::vector<Vec3> at;
     Length thickness, receiving;
 };
-std::string fitPocketScrews(Joint& j, const Pockets& p, const Bench& bench, const Catalog& catalog);
+std::string fitPocketScrews(Joint& j, const Pockets& p, const Measures& sold, const Catalog& catalog);
 /// 8 mm where the edge is 16 mm or more, 6 mm from 12 mm on; in both parts at least as deep as it is thick,
 /// 3 mm of wood left before the far face. Returns why none fits.
-std::string fitDowels(Joint& j, const Meeting& m, const Bench& bench);
+std::string fitDowels(Joint& j, const Meeting& m, const Measures& sold);
 /// From outside through the first part and as deep into the second as a sold dowel reaches, at least twice
 /// its thickness; the hole ends 2 mm behind it. False where none does.
-bool fitThroughDowels(Joint& j, const Meeting& m, const Bench& bench);
+bool fitThroughDowels(Joint& j, const Meeting& m, const Measures& sold);
 /// Twice as long as the part it passes is thick, as far as it stays inside; as 18 gauge nails are sold.
-Length nailFor(const Meeting& m, const Bench& bench);
+Length nailFor(const Meeting& m, const Measures& sold);
 
 /// Length of a tongue in a groove in a part of this thickness: 8 mm, less where the groove, 1 mm deeper,
 /// would reach its middle. Under 4 mm there is no such joint.

@@ -1,9 +1,10 @@
 #include "joint/joint_step.h"
 
-#include "assembly/joint_places.h"
 #include "assembly/plugs.h"
+#include "joint/fastener_places.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace owl {
@@ -53,77 +54,19 @@ void JointStep::partsInHand() {
 
 std::string JointStep::places() const {
     const Part* p = a_.find(j_.first);
-    const Cell box = p ? p->bounds() : Cell{};
-    std::string out;
-    if (endOn()) {
-        std::vector<std::string> from;
-        std::vector<std::string> up;
-        std::string each;
-        for (const auto& f : j_.spots) {
-            from.push_back(say(f.at.y - box.at.y));
-            up.push_back(say(f.at.z - box.at.z));
-            each += fmt::format("{}{} from the wall edge and {} up", each.empty() ? "" : ", ", from.back(),
-                                up.back());
-        }
-        const auto same = [](const std::vector<std::string>& all) {
-            return all.size() > 1 && std::all_of(all.begin(), all.end(),
-                                                 [&](const std::string& s) { return s == all.front(); });
-        };
-        return same(up)     ? fmt::format("{} from the wall edge, {} up", listed(from), up.front())
-               : same(from) ? fmt::format("{} up, {} from the wall edge", listed(up), from.front())
-                            : each;
-    }
-    if (oneAboveTheOther(j_)) {
-        for (const auto& f : j_.spots)
-            out += (out.empty() ? "" : ", ") + say(f.at.z - box.at.z);
-        const Length left = j_.spots.front().at.x - box.at.x;
-        const Length right = box.at.x + box.size.x - j_.spots.front().at.x;
-        return out + fmt::format(" above the lower edge of the {}, {} from its {} edge", nameOf(j_.first),
-                                 say(std::min(left, right)), left <= right ? "left" : "right");
-    }
-    if (p && a_.seat<LedgersSeat>() &&
+    if (!p || j_.spots.empty())
+        return {};
+    const std::string of = " of the " + nameOf(j_.first);
+    if (a_.seat<LedgersSeat>() &&
         std::abs(p->pose.along.x) < 0.999) { // it lies along another wall, or across
+        std::vector<std::string> along;
         for (const auto& f : j_.spots)
-            out += (out.empty() ? "" : ", ") +
-                   say(roundToTape(Length::mm(dot(mm(f.at) - p->pose.origin, p->pose.along)), in_.style));
-        return out + " from one end of the " + nameOf(j_.first) + ", in the middle of what lies on the other";
+            along.push_back(
+                say(roundToTape(Length::mm(dot(mm(f.at) - p->pose.origin, p->pose.along)), in_.style)));
+        return fmt::format("{}", fmt::join(along, ", ")) + " from one end" + of +
+               ", in the middle of what lies on the other";
     }
-    const bool upright = j_.fasteners.empty() ? j_.drivenFrom == "below" || j_.drivenFrom == "above"
-                                              : std::abs(j_.fasteners.front().direction.z) > 0.999;
-    const bool inARow = std::all_of(j_.spots.begin(), j_.spots.end(), [&](const FastenerSpot& f) {
-        return upright ? f.at.y == j_.spots.front().at.y : f.at.z == j_.spots.front().at.z;
-    });
-    if (!inARow) {
-        const char* from = upright ? "from its back edge" : "above its lower edge";
-        const Length column = j_.spots.front().at.x;
-        if (std::all_of(j_.spots.begin(), j_.spots.end(), [&](const auto& f) { return f.at.x == column; })) {
-            std::vector<std::string> rows;
-            for (const auto& f : j_.spots)
-                rows.push_back(say(upright ? f.at.y - box.at.y : f.at.z - box.at.z));
-            return fmt::format("{} from the left end of the {}, {} {}", say(column - box.at.x),
-                               nameOf(j_.first), listed(rows), from);
-        }
-        for (const auto& f : j_.spots) {
-            const std::string x = say(f.at.x - box.at.x);
-            const std::string row = say(upright ? f.at.y - box.at.y : f.at.z - box.at.z);
-            out += out.empty() ? fmt::format("{} from the left end of the {} and {} {}", x, nameOf(j_.first),
-                                             row, from)
-                               : fmt::format(", {} and {}", x, row);
-        }
-        return out;
-    }
-    for (const auto& f : j_.spots)
-        out += (out.empty() ? "" : ", ") + say(f.at.x - box.at.x);
-    out += " from the left end of the " + nameOf(j_.first);
-    if (j_.spots.empty())
-        return out;
-    const Vec at = j_.spots.front().at;
-    if (!upright)
-        return out + fmt::format(", {} above its lower edge", say(at.z - box.at.z));
-    const Length fromBack = at.y - box.at.y;
-    const Length fromFront = box.at.y + box.size.y - at.y;
-    return out + (fromBack <= fromFront ? fmt::format(", {} from its back edge", say(fromBack))
-                                        : fmt::format(", {} from its front edge", say(fromFront)));
+    return fastenerPlaces(*p, j_, in_.style, of);
 }
 
 Length JointStep::reach() const {

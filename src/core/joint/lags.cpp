@@ -1,5 +1,6 @@
 // A lag screw from behind into the end of an arm, and glue.
 #include "joint/fit.h"
+#include "joint/ruler.h"
 #include "joint/way.h"
 #include "measure/words.h"
 
@@ -16,11 +17,14 @@ class LagsStep : public JointStep {
   private:
     /// A lag screw from behind into the end of an arm.
     void make() override {
-        if (j_.fasteners.empty()) {
+        const Part* held = a_.find(j_.first);
+        const Part* arm = a_.find(j_.second);
+        if (j_.fasteners.empty() || !held || !arm) {
             words_.close = "No lag screw fits here.";
             return;
         }
         const Fastener& f = j_.fasteners.front();
+        const Ruler on(*held);
         const LagScrew& lag = c_.lagScrew(in_.style.units == Units::metric);
         const std::string pilot = drillText(in_.G > 0.5 ? lag.pilotHard : lag.pilotSoft, in_.style);
         const std::string clearance = drillText(lag.clearance, in_.style);
@@ -28,11 +32,11 @@ class LagsStep : public JointStep {
         const char* each = in_.several ? "each" : "the"; // equal arms are one step
         words_.before = fmt::format(
             "Bore through the {} from {}, {} wide and counterbored {} deep for head and washer, \2 from its "
-            "left end and {} above its lower edge, and {} of {} into the end of {} {}, {}, {} deep.",
-            nameOf(j_.first), j_.drivenFrom, clearance, say(j_.counterbore), heights(j_.first),
-            one ? "a pilot" : "pilots", pilot, each, nameOf(j_.second), inTheEnd(),
+            "{} and {}, and {} of {} into the end of {} {}, {}, {} deep.",
+            nameOf(j_.first), j_.drivenFrom, clearance, say(j_.counterbore), on.end(), rows(*held),
+            one ? "a pilot" : "pilots", pilot, each, nameOf(j_.second), inTheEnd(*arm),
             say(j_.screwLength - j_.through + j_.counterbore));
-        words_.place = say(Length::mm(f.from.x - partLeft()));
+        words_.place = say(Length::mm(on.along(f.from)));
         words_.close = "Size the end grain and spread glue.";
         words_.after =
             fmt::format("Drive {} {} × {} into {} {}. {}",
@@ -44,25 +48,22 @@ class LagsStep : public JointStep {
         s_.cautions = c_.cautionsFor("drilling");
     }
 
-    /// Above the lower edge of a part, each once.
-    [[nodiscard]] std::string heights(const std::string& part) const {
-        const Part* p = a_.find(part);
+    /// From the edge of a part, each once.
+    [[nodiscard]] std::string rows(const Part& p) const {
+        const Ruler on(p);
         std::vector<std::string> out;
-        for (const auto& f : j_.fasteners) {
-            const double up = p ? f.from.z - p->bounds().at.z.mm() : 0;
-            if (const std::string s = say(Length::mm(std::round(up * 10) / 10));
+        for (const auto& f : j_.fasteners)
+            if (const std::string s = say(Length::mm(std::round(on.across(f.from) * 10) / 10));
                 std::find(out.begin(), out.end(), s) == out.end())
                 out.push_back(s);
-        }
-        return listed(out);
+        return listed(out) + " from its " + on.edge();
     }
-    [[nodiscard]] std::string inTheEnd() const {
-        const Part* p = a_.find(j_.second);
-        const Cell box = p ? p->bounds() : Cell{};
-        const double middle = (box.at.z + box.size.z / 2).mm();
-        return j_.fasteners.size() == 1 && std::abs(j_.fasteners.front().from.z - middle) < 0.6
+    [[nodiscard]] std::string inTheEnd(const Part& p) const {
+        const Ruler on(p);
+        return j_.fasteners.size() == 1 &&
+                       std::abs(on.across(j_.fasteners.front().from) - p.width.mm() / 2) < 0.6
                    ? std::string("in its middle")
-                   : heights(j_.second) + " above its lower edge";
+                   : rows(p);
     }
 };
 

@@ -20,6 +20,7 @@ struct Mouth {
     double from = 0, fromFar = 0; ///< mm along the part to its nearer side, at its first and its other end
     double angle = 0;             ///< degrees from square across the part, or from its edge
     bool lengthwise = false;      ///< it runs along the part
+    bool inEdge = false;          ///< it lies in an edge, along it
 };
 
 Mouth mouthOn(const Ruler& on, const Contact& c) {
@@ -28,24 +29,30 @@ Mouth mouthOn(const Ruler& on, const Contact& c) {
     const double l = dot(c.along, on.alongIt());
     const double w = dot(c.along, on.acrossIt());
     m.lengthwise = std::abs(l) > std::abs(w);
+    if (m.lengthwise && std::abs(dot(c.normal, on.acrossIt())) > 0.7) {
+        m.inEdge = true;
+        m.from = m.fromFar = std::min(on.along(c.place(c.runs[1][0], 0)), on.along(c.place(c.runs[1][1], 0)));
+        return m;
+    }
     const double angle = std::atan2(m.lengthwise ? w : l, m.lengthwise ? l : w) * 180 / std::numbers::pi;
     m.angle = angle > 90 ? angle - 180 : angle < -90 ? angle + 180 : angle;
     // Of both long sides of the mouth the one that is met first from where one measures.
-    const Vec3 half = c.along * (c.length / 2);
     const auto measure = [&](const Vec3& p) { return m.lengthwise ? on.across(p) : on.along(p); };
-    const double aside =
-        measure(c.place(0, c.width / 2)) < measure(c.place(0, -c.width / 2)) ? c.width / 2 : -c.width / 2;
-    const Vec3 a = c.place(0, aside) - half;
-    const Vec3 b = c.place(0, aside) + half;
+    const bool high = measure(c.place(0, c.width / 2)) < measure(c.place(0, -c.width / 2));
+    const auto& run = c.runs.at(high ? 2 : 0);
+    const Vec3 a = c.place(run[0], high ? c.width / 2 : -c.width / 2);
+    const Vec3 b = c.place(run[1], high ? c.width / 2 : -c.width / 2);
     const auto across = [&](const Vec3& p) { return m.lengthwise ? on.along(p) : on.across(p); };
     m.from = measure(across(a) < across(b) ? a : b);
     m.fromFar = measure(across(a) < across(b) ? b : a);
     return m;
 }
 
-std::string placeOf(const Mouth& m, const Ruler& on, const std::function<std::string(Length)>& say) {
+using Say = std::function<std::string(Length)>;
+
+std::string placeOf(const Mouth& m, const Ruler& on, const Say& say) {
     const auto mm = [&](double v) { return say(Length::mm(std::round(v * 10000) / 10000)); };
-    const std::string whence = m.lengthwise ? on.edge() : on.end();
+    const std::string whence = m.lengthwise && !m.inEdge ? on.edge() : on.end();
     if (std::abs(m.angle) <= straight)
         return fmt::format("{} from the {}", mm(m.from), whence);
     // Two marks make a slanted line; the angle sets the fence.
@@ -53,6 +60,16 @@ std::string placeOf(const Mouth& m, const Ruler& on, const std::function<std::st
     const std::string far = m.lengthwise ? on.end(true) : on.edge(true);
     return fmt::format("{} from the {} at the {}, {} at the {} ({:.3g}° from {})", mm(m.from), whence, at,
                        mm(m.fromFar), far, std::abs(m.angle), m.lengthwise ? "its edge" : "square");
+}
+
+/// How wide it is, or in an edge how long and in which.
+std::string sizeOf(const Contact& c, const Mouth& m, const Ruler& on, const LetIn& how, const Part& second,
+                   const Say& say) {
+    const auto mm = [&](double v) { return say(Length::mm(std::round((v + 2 * how.play) * 100) / 100)); };
+    if (m.inEdge)
+        return fmt::format("{} long in the {}", mm(c.runs[1][1] - c.runs[1][0]),
+                           on.edge(dot(c.normal, on.acrossIt()) > 0));
+    return how.play > 0 ? mm(c.width) + " wide" : "as wide as " + theName(second.name) + " is thick";
 }
 
 } // namespace
@@ -74,14 +91,16 @@ Feature* letIn(Part& first, const Part& second, const LetIn& how,
     f.id = fmt::format("{}/{}", first.id, how.id.empty() ? how.kind + "-" + second.id : how.id);
     f.kind = how.kind;
     f.purpose = how.purpose;
-    const std::string wide = say(Length::mm(std::round((c->width + 2 * how.play) * 100) / 100));
     f.text = fmt::format("{} deep and {}, for {}, {}{}", say(Length::mm(c->let + how.play)),
-                         how.play > 0 ? wide + " wide" : "as wide as " + theName(second.name) + " is thick",
+                         sizeOf(*c, mouth, on, how, second, say),
                          how.whatFor.empty() ? theName(second.name) : how.whatFor, placeOf(mouth, on, say),
                          how.more.empty() ? "" : "; " + how.more);
-    f.sizes = {{"depth_mm", c->let + how.play}, {"width_mm", c->width + 2 * how.play},
-               {"length_mm", c->length},        {"from_mm", mouth.from},
-               {"from_far_mm", mouth.fromFar},  {"angle_deg", mouth.angle}};
+    f.sizes = {{"depth_mm", c->let + how.play},
+               {"width_mm", c->width + 2 * how.play},
+               {"length_mm", c->runs[1][1] - c->runs[1][0]},
+               {"from_mm", mouth.from},
+               {"from_far_mm", mouth.fromFar},
+               {"angle_deg", mouth.angle}};
     first.features.push_back(std::move(f));
     return &first.features.back();
 }

@@ -12,11 +12,11 @@ namespace owl {
 struct LetIn {
     std::string kind = "housing"; ///< 'rabbet', 'groove', 'slot' ..
     double play = 0;              ///< mm round it
-    Vec3 slides;         ///< drawn out that far, mm: where the part is to slide in or be pressed in from
-    std::string whatFor; ///< as one says it; empty: the part's name
-    std::string purpose; ///< the joint
-    std::string more;    ///< said after its sizes
-    std::string id;      ///< what its id ends with; empty: 'kind-part'
+    Vec3 slides = {};             ///< drawn out that far, mm: where the part slides in from
+    std::string whatFor = {};     ///< as one says it; empty: the part's name
+    std::string purpose = {};     ///< the joint
+    std::string more = {};        ///< said after its sizes
+    std::string id = {};          ///< what its id ends with; empty: 'kind-part'
 };
 
 /// Takes the second part's solid, as it is to sit there, out of the first: at whatever angle it comes. The

@@ -10,8 +10,12 @@
 namespace owl {
 namespace {
 
+Length tidy(double mm) {
+    return Length::mm(std::round(mm * 1e5) / 1e5);
+}
+/// To 10 nm: what lies in one row has one number.
 Vec rounded(const Vec3& p) {
-    return {Length::mm(p.x), Length::mm(p.y), Length::mm(p.z)};
+    return {tidy(p.x), tidy(p.y), tidy(p.z)};
 }
 
 /// How one says where fasteners are driven from. At an end of the piece that is 'the end': both are alike.
@@ -38,19 +42,22 @@ std::string drivenFrom(const Vec3& driving, const Vec3& head, const Assembly& a)
     return head.x > high - 1 ? "the end" : "the right";
 }
 
-/// mm from the middle of the contact.
+/// mm from the middle of the contact, along the middle of its width.
 std::vector<double> placesAlong(const Contact& c, const Joining& way) {
-    std::vector<double> out;
-    if (!way.atMost && way.clear.empty()) {
-        for (double l : evenly(c.length, way.end.mm(), way.spacing.mm()))
-            out.push_back(l - c.length / 2);
-        return out;
+    const double from = c.runs[1][0];
+    const double to = c.runs[1][1];
+    std::vector<double> out = way.at;
+    if (out.empty() && !way.atMost)
+        out = evenly(to - from, way.end.mm(), way.spacing.mm());
+    else if (out.empty()) {
+        std::vector<Length> avoid;
+        for (const Vec3& p : way.clear)
+            avoid.push_back(Length::mm(dot(p - c.at, c.along) - from));
+        for (Length l : spread(Length(), Length::mm(to - from), way.end, way.spacing, avoid, way.clearBy))
+            out.push_back(l.mm());
     }
-    std::vector<Length> avoid;
-    for (const Vec3& p : way.clear)
-        avoid.push_back(Length::mm(dot(p - c.at, c.along) + c.length / 2));
-    for (Length l : spread(Length(), Length::mm(c.length), way.end, way.spacing, avoid, way.clearBy))
-        out.push_back(l.mm() - c.length / 2);
+    for (double& l : out)
+        l += from + way.aside;
     return out;
 }
 
@@ -66,7 +73,7 @@ std::vector<double> evenly(double length, double end, double spacing) {
     return out;
 }
 
-std::string meet(Joint& j, const Assembly& a, const Joining& way, const Bench& bench,
+std::string meet(Joint& j, const Assembly& a, const Joining& way, const Measures& sold,
                  const Catalog& catalog) {
     const Part* first = a.find(j.first);
     const Part* second = a.find(j.second);
@@ -75,16 +82,17 @@ std::string meet(Joint& j, const Assembly& a, const Joining& way, const Bench& b
     j.carries = way.carries;
     if (!c) {
         j.how = Joinery::glue;
-        return fmt::format("The {} and the {} do not touch.", j.first, j.second);
+        return way.how == Joinery::glue ? std::string()
+                                        : fmt::format("The {} and the {} do not touch.", j.first, j.second);
     }
     j.contact = c;
     const double passed = woodBehind(*first, *c, true);
     const Length skin = way.how == Joinery::dowels ? way.skin : Length();
-    Meeting m{Length::mm(passed) - skin, Length::mm(woodBehind(*second, *c, false)), Length::mm(c->width),
-              way.carries, way.shows};
+    Meeting m{tidy(passed) - skin, tidy(woodBehind(*second, *c, false)), tidy(c->width), way.carries,
+              way.shows};
     if (way.receiving > Length())
         m.receiving = std::min(m.receiving, way.receiving);
-    j.housing = Length::mm(c->let);
+    j.housing = tidy(c->let);
     j.through = m.headSide;
     j.driving = c->normal;
     const Vec3 ground = c->at - c->normal * c->let;
@@ -92,13 +100,13 @@ std::string meet(Joint& j, const Assembly& a, const Joining& way, const Bench& b
     j.drivenFrom = drivenFrom(c->normal, ground - c->normal * passed, a);
     std::string why;
     if (way.how == Joinery::screwsGlue || way.how == Joinery::screws)
-        why = fitScrew(j, m, way.plugs, bench, catalog);
+        why = fitScrew(j, m, way.plugs, sold, catalog);
     else if (way.how == Joinery::dowels)
-        why = fitDowels(j, m, bench);
+        why = fitDowels(j, m, sold);
     else if (way.how == Joinery::nailsGlue)
-        j.nailLength = nailFor(m, bench);
+        j.nailLength = nailFor(m, sold);
     else
-        return {};
+        return {}; // laid out already, or nothing is driven
     j.shows = way.shows && way.how != Joinery::dowels;
     if (!why.empty()) {
         j.how = Joinery::glue;

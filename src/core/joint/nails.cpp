@@ -47,10 +47,10 @@ Fastener placeNail(const Joint& j, const Part*, const Vec3& at, const Vec3& d) {
 
 } // namespace
 
-Length nailFor(const Meeting& m, const Bench& bench) {
+Length nailFor(const Meeting& m, const Measures& sold) {
     const double most = (m.headSide + m.receiving).mm() - 3;
     Length best;
-    for (double l : nailLengths(bench.metricScrews)) {
+    for (double l : nailLengths(sold.metricScrews)) {
         if (l > most)
             break;
         best = Length::mm(l);

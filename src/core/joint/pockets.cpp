@@ -1,6 +1,6 @@
 // Pocket screws and glue: bored at a slant out of a board's face.
-#include "assembly/joint_places.h"
 #include "joint/fit.h"
+#include "joint/ruler.h"
 #include "joint/way.h"
 #include "measure/words.h"
 #include "solid/query.h"
@@ -18,36 +18,27 @@ class PocketsStep : public JointStep {
     using JointStep::JointStep;
 
   private:
-    /// Where the pockets are, across the board's end, from the edge at the wall or from below.
-    [[nodiscard]] std::string pocketPlaces() const {
-        const Part* p = a_.find(j_.first);
-        const Cell box = p ? p->bounds() : Cell{};
-        const bool upright = j_.spots.size() > 1 && oneAboveTheOther(j_);
+    /// Where the pockets are, across the board's end or along its edge.
+    [[nodiscard]] std::string pocketPlaces(const Ruler& on) const {
+        const Vec3 first = mm(j_.spots.front().at);
+        const Vec3 last = mm(j_.spots.back().at);
+        const bool across =
+            std::abs(on.across(last) - on.across(first)) > std::abs(on.along(last) - on.along(first));
         std::string out;
         for (const auto& f : j_.spots)
             out += (out.empty() ? "" : ", ") +
-                   say(roundToTape(upright                                         ? f.at.z - box.at.z
-                                   : j_.spots.front().at.y != j_.spots.back().at.y ? f.at.y - box.at.y
-                                                                                   : f.at.x - box.at.x,
-                                   in_.style));
-        return out + (upright                                         ? " above its lower edge"
-                      : j_.spots.front().at.y != j_.spots.back().at.y ? " from its back edge"
-                                                                      : " from its left end");
+                   say(roundToTape(Length::mm(across ? on.across(mm(f.at)) : on.along(mm(f.at))), in_.style));
+        return out + " from its " + (across ? on.edge() : on.end());
     }
 
     /// Both ends of a board may go to what has the same name, with the same places.
-    [[nodiscard]] std::string whichEnd(const Part& p) const {
-        const auto along = [&](const FastenerSpot& f) { return dot(mm(f.at) - p.pose.origin, p.pose.along); };
-        const double first = along(j_.spots.front());
-        const double length = p.length.mm();
+    [[nodiscard]] std::string whichEnd(const Ruler& on) const {
+        const double first = on.along(mm(j_.spots.front().at));
         constexpr double nearTheEnd = 60; // mm: a pocket is bored that far from it at most
         for (const auto& f : j_.spots)
-            if (std::abs(along(f) - first) > 1 || std::min(first, length - first) > nearTheEnd)
+            if (std::abs(on.along(mm(f.at)) - first) > 1 || std::min(first, on.length() - first) > nearTheEnd)
                 return {};
-        const bool far = first > length / 2;
-        const bool upright = std::abs(p.pose.along.z) > 0.9;
-        const bool high = far == ((upright ? p.pose.along.z : p.pose.along.x) > 0);
-        return fmt::format(", at its {} end", upright ? high ? "upper" : "lower" : high ? "right" : "left");
+        return ", at its " + on.end(first > on.length() / 2);
     }
 
     void make() override {
@@ -55,11 +46,12 @@ class PocketsStep : public JointStep {
         const Part* p = a_.find(j_.first);
         if (!screw || !p || j_.spots.empty())
             return;
+        const Ruler on(*p);
         words_.before = fmt::format(
             "Set the pocket-hole jig and the collar on its bit for boards of {}.\nBore {} in the {} "
             "from {}{}, at {}.",
-            say(p->thickness), counted(count(), "pocket"), nameOf(j_.first), j_.drivenFrom, whichEnd(*p),
-            pocketPlaces());
+            say(p->thickness), counted(count(), "pocket"), nameOf(j_.first), j_.drivenFrom, whichEnd(on),
+            pocketPlaces(on));
         words_.close = fmt::format(
             "Spread glue, clamp the {} to the \1 so that the faces stay where they are (the screws "
             "pull towards the pockets).",
@@ -101,7 +93,7 @@ void borePocket(Assembly& a, const Joint& j, const Fastener& f, double, const Ca
 
 } // namespace
 
-std::string fitPocketScrews(Joint& j, const Pockets& p, const Bench& bench, const Catalog& catalog) {
+std::string fitPocketScrews(Joint& j, const Pockets& p, const Measures& sold, const Catalog& catalog) {
     constexpr double slope = 15.0 * std::numbers::pi / 180;
     constexpr double bore = 9.5;    // mm, of the stepped bit
     constexpr double left = 3;      // mm, whole behind the point
@@ -110,11 +102,11 @@ std::string fitPocketScrews(Joint& j, const Pockets& p, const Bench& bench, cons
     for (const auto& row : catalog.pockets)
         if (row.thickness <= p.thickness.mm() + 1.1) // 18 mm boards are set like 3/4 in
             fit = &row;
-    const Screw* s = fit ? catalog.findScrew(bench.metricScrews ? fit->metricScrew : fit->screw) : nullptr;
+    const Screw* s = fit ? catalog.findScrew(sold.metricScrews ? fit->metricScrew : fit->screw) : nullptr;
     if (!s)
         return fmt::format("Pocket screws want boards from {} on; the {} is {} thick.",
-                           exactLength(bench.metricScrews ? 12_mm : Length::inches(1, 2), bench), j.first,
-                           exactLength(p.thickness, bench));
+                           exactLength(sold.metricScrews ? 12_mm : Length::inches(1, 2), sold), j.first,
+                           exactLength(p.thickness, sold));
     const double deepest = (p.receiving.mm() - left) / std::cos(slope);
     double length = 0;
     for (double l : s->lengths)
@@ -122,7 +114,7 @@ std::string fitPocketScrews(Joint& j, const Pockets& p, const Bench& bench, cons
             length = l;
     const double bite = std::min(deepest, length * 0.55);
     if (length <= 0 || bite < 3 * s->d)
-        return fmt::format("No pocket screw bites in {} of the {}.", exactLength(p.receiving, bench),
+        return fmt::format("No pocket screw bites in {} of the {}.", exactLength(p.receiving, sold),
                            j.second);
     j.screwId = s->id;
     j.screwLength = Length::mm(length);

@@ -15,9 +15,9 @@ namespace owl {
 namespace {
 
 /// Gauges to try, thickest first, that the edge and the head's side can take.
-std::vector<const Screw*> gauges(const Meeting& m, const Bench& bench, const Catalog& catalog) {
+std::vector<const Screw*> gauges(const Meeting& m, const Measures& sold, const Catalog& catalog) {
     std::vector<const Screw*> out;
-    for (const char* id : bench.metricScrews
+    for (const char* id : sold.metricScrews
                               ? std::vector<const char*>{m.carries ? "m4.5" : "m4", "m4", "m3.5", "m3"}
                               : std::vector<const char*>{"g8", "g6", "g4"}) {
         const Screw* s = catalog.findScrew(id);
@@ -148,8 +148,9 @@ void boreScrew(Assembly& a, const Joint& j, const Fastener& f, double G, const C
     boreAlong(a, j, f, s ? ScrewBits{s->clearance, G > 0.5 ? s->pilotHard : s->pilotSoft} : plain);
 }
 
-std::string fitScrew(Joint& j, const Meeting& m, PlugWay plugs, const Bench& bench, const Catalog& catalog) {
-    const auto tried = gauges(m, bench, catalog);
+std::string fitScrew(Joint& j, const Meeting& m, PlugWay plugs, const Measures& sold,
+                     const Catalog& catalog) {
+    const auto tried = gauges(m, sold, catalog);
     const double least = m.carries ? 6 : 3;
     j.through = m.headSide;
     j.into = m.receiving;
@@ -172,7 +173,7 @@ std::string fitScrew(Joint& j, const Meeting& m, PlugWay plugs, const Bench& ben
     const auto fit = screwLength(lengthInput(*s, m, plugs, least, least));
     j.leastLength = Length::mm(fit.Lmin);
     j.mostLength = Length::mm(fit.Lmax);
-    const auto say = [&](Length l) { return exactLength(l, bench); };
+    const auto say = [&](Length l) { return exactLength(l, sold); };
     if (j.leastLength > j.mostLength)
         return fmt::format("No screw fits from the {} into the {}: even a {} must be {} long to bite and "
                            "would come through if longer than {}. A {} {} thicker or higher would take "

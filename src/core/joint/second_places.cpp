@@ -1,28 +1,22 @@
 // Where holes that were marked on the first part of a joint are on the second.
 #include "joint/joint_step.h"
+#include "joint/ruler.h"
 
 #include <array>
 #include <cmath>
 #include <fmt/format.h>
-#include <numeric>
 
 namespace owl {
 namespace {
 
-/// x, y or z: the axis of the piece that a direction lies along; 3: none.
-std::size_t axisOf(const Vec3& d) {
-    const std::array<double, 3> c{std::abs(d.x), std::abs(d.y), std::abs(d.z)};
-    for (std::size_t i = 0; i < 3; ++i)
-        if (c.at(i) > 0.999)
-            return i;
-    return 3;
-}
-double on(const Vec3& v, std::size_t axis) {
-    return std::array{v.x, v.y, v.z}.at(axis);
-}
-double lowOf(const Part& p, std::size_t axis) {
-    const Cell box = p.bounds();
-    return std::array{box.at.x, box.at.y, box.at.z}.at(axis).mm();
+/// mm on a part along whichever of its directions lies along `way`; nothing where none does.
+std::optional<double> placeAlong(const Ruler& on, const Vec3& way, const Vec3& p) {
+    constexpr double parallel = 0.999;
+    if (dot(on.alongIt(), way) > parallel)
+        return on.along(p);
+    if (dot(on.acrossIt(), way) > parallel)
+        return on.across(p);
+    return std::nullopt;
 }
 
 } // namespace
@@ -33,30 +27,28 @@ std::string JointStep::onTheSecond() const {
     const std::string name = nameOf(j_.second);
     if (!one || !other || j_.fasteners.empty())
         return "the same places on the " + name;
-    const std::size_t into = axisOf(j_.fasteners.front().direction);
-    const std::size_t grain = axisOf(other->pose.along);
-    const std::size_t thick = axisOf(other->pose.through);
-    const bool end = into == grain;
+    const Ruler first(*one);
+    const Ruler second(*other);
+    const Vec3 into = j_.fasteners.front().direction;
+    const bool end = std::abs(dot(into, second.alongIt())) > 0.7;
     const std::string where = end ? "the end of the " + name : "the " + name;
-    const std::string same = "the same places on " + where + (end ? "" : " from its left end");
-    if (into == 3 || grain == 3 || thick == 3 || into == thick)
+    const std::string same = "the same places on " + where + (end ? "" : " from its " + second.end());
+    if (std::abs(dot(into, second.throughIt())) > 0.7)
         return same;
-    const std::size_t row = 3 - into - thick; // along its edge, or across its end
     bool alike = true;
     bool middle = true;
-    std::string at;
+    std::vector<std::string> at;
     for (const auto& f : j_.fasteners) {
-        const double x = on(f.from, row) - lowOf(*other, row);
-        const double t = on(f.from, thick) - lowOf(*other, thick);
-        alike = alike && std::abs(x - (on(f.from, row) - lowOf(*one, row))) < 0.05;
-        middle = middle && std::abs(t - other->thickness.mm() / 2) < 0.6;
-        at += (at.empty() ? "" : ", ") + say(Length::mm(std::round(x * 10) / 10));
+        const double run = end ? second.across(f.from) : second.along(f.from);
+        const auto there = placeAlong(first, end ? second.acrossIt() : second.alongIt(), f.from);
+        alike = alike && there && std::abs(run - *there) < 0.05;
+        middle = middle && std::abs(second.through(f.from) - other->thickness.mm() / 2) < 0.6;
+        at.push_back(say(Length::mm(std::round(run * 10) / 10)));
     }
     if (alike)
         return same;
-    static constexpr std::array froms{"from its left end", "from its back edge", "above its lower edge"};
-    const char* from = row == 0 && row != grain ? "from its left edge" : froms.at(row);
-    return fmt::format("on {} at {} {}{}", where, at, from, middle ? ", in the middle of its thickness" : "");
+    return fmt::format("on {} at {} from its {}{}", where, fmt::join(at, ", "),
+                       end ? second.edge() : second.end(), middle ? ", in the middle of its thickness" : "");
 }
 
 } // namespace owl

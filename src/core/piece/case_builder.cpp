@@ -1,5 +1,6 @@
 #include "piece/case_builder.h"
 
+#include "joint/let_in.h"
 #include "joint/place.h"
 #include "measure/words.h"
 
@@ -63,26 +64,24 @@ std::vector<Length> CaseBuilder::equalBays(const Division& d) {
     return out;
 }
 
-void CaseBuilder::letIn(const std::string& in, const std::string& of, Length deep, const char* kind) {
+void CaseBuilder::let(const std::string& in, const std::string& of, const char* kind) {
     Part* wood = part(in);
     const Part* board = part(of);
-    if (!wood || !board || wood->solid.empty())
-        return;
-    const Cell b = board->bounds();
-    const double before = wood->solid.volume();
-    subtract(wood->solid,
-             boxCell({b.at.x.mm(), b.at.y.mm() - 1, b.at.z.mm()},
-                     {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}},
-                     {b.size.x.mm(), b.size.y.mm() + 1, b.size.z.mm()}),
-             8);
-    if (wood->solid.volume() > before - 1)
-        return;
-    const Cell w = wood->bounds();
-    const bool lying = wood->grainAlongPiece();
-    feature(*wood, std::string("housing-") + of, kind,
-            fmt::format("{} deep and as wide as {} is thick, for {}, {} from the {}", say(deep),
-                        theName(board->name), theName(board->name),
-                        say(lying ? b.at.x - w.at.x : b.at.z - w.at.z), lying ? "left end" : "lower end"));
+    if (wood && board)
+        letIn(*wood, *board, {.kind = kind}, [this](Length l) { return say(l); });
+}
+
+bool CaseBuilder::laidOut(Joint& j, const Joining& way, const char* field, const std::string& where) {
+    const std::string why = meet(j, d_.assembly, way, ctx_, catalog_);
+    if (why.empty())
+        return way.how != Joinery::glue;
+    if (std::exchange(wayTold_, true))
+        return false;
+    const bool screws = way.how == Joinery::screwsGlue;
+    problem("no_" + where + (screws ? "screw" : "dowels"), field, why).cures = {
+        {screws ? "Dowels instead" : "Screws instead", {{field, screws ? "dowels" : "screws"}}},
+        {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
+    return false;
 }
 
 Joint CaseBuilder::named(std::string id, std::string first, std::string second, const char* kind) {
@@ -102,6 +101,14 @@ std::vector<Length> CaseBuilder::across(Length from, Length to) {
     std::vector<Length> out;
     for (int i = 0; i < n; ++i)
         out.push_back(from + end + run * i / (n - 1));
+    return out;
+}
+
+std::vector<Vec3> CaseBuilder::wallScrews() const {
+    std::vector<Vec3> out;
+    for (const auto* all : {&ctx_.wallScrewsX, &ctx_.anchorsX})
+        for (Length x : *all)
+            out.push_back({x.mm(), 0, 0});
     return out;
 }
 
@@ -134,12 +141,14 @@ void CaseBuilder::keepPlugged(Joint j, PlugWay plugs, const std::string& wood) {
     }
 }
 
-void CaseBuilder::keepHoused(std::string id, const std::string& in, const std::string& board, Length deep) {
-    Joint j = named(std::move(id), in, board, deep > Length() ? "housing" : "butt");
-    j.housing = deep;
-    j.note = deep > Length() ? "A thin coat in the housing is enough; press it home, flush where "
-                               "it was marked."
-                             : "Glue on end grain: it only keeps its place.";
+void CaseBuilder::keepHoused(std::string id, const std::string& in, const std::string& board) {
+    Joint j = named(std::move(id), in, board, "butt");
+    meet(j, d_.assembly, {}, ctx_, catalog_);
+    const bool housed = j.housing > Length();
+    if (housed)
+        j.kind = "housing";
+    j.note = housed ? "A thin coat in the housing is enough; press it home, flush where it was marked."
+                    : "Glue on end grain: it only keeps its place.";
     keep(std::move(j));
 }
 

@@ -1,6 +1,7 @@
 #pragma once
 // What builders of cases share: bays between uprights, boards let into boards, joints with their plugs.
 
+#include "joint/meet.h"
 #include "piece/kind_builder.h"
 
 #include <utility>
@@ -25,25 +26,32 @@ class CaseBuilder : protected KindBuilder {
     /// Left to right. What does not fit is told ('dividers', 'bays', 'length' are the parameters) and left
     /// out.
     std::vector<Bay> divide(Division d);
-    /// A housing in `in`, `deep`, for the end or edge of `of`, open to the rear. `kind`: 'rabbet' at an end.
-    void letIn(const std::string& in, const std::string& of, Length deep, const char* kind = "housing");
+    /// A recess in `in` for what of `of` reaches into it. `kind`: 'housing', 'rabbet' at an end, 'notch'.
+    void let(const std::string& in, const std::string& of, const char* kind = "housing");
 
     static Joint named(std::string id, std::string first, std::string second, const char* kind);
     [[nodiscard]] bool has(const std::string& id) const { return d_.assembly.find(id) != nullptr; }
     /// Places across a board from `from` to `to`, the same from both sides, about 90 mm apart.
     static std::vector<Length> across(Length from, Length to);
+    /// Lays out a joint where its parts meet; what does not fit is told once (`field`: the
+    /// parameter that chooses the way; `where`: what stands in the id of the problem, 'corner_') and glued.
+    /// False where it became glue.
+    bool laidOut(Joint& j, const Joining& way, const char* field, const std::string& where = {});
+    /// Where fixings go through a rail, for what must keep off them along the piece.
+    [[nodiscard]] std::vector<Vec3> wallScrews() const;
     /// Fasteners placed, the joint added.
     void keep(Joint j);
     /// The same, with plugs of `wood` over screws that show where they were asked for.
     void keepPlugged(Joint j, PlugWay plugs, const std::string& wood);
     /// A board that is let in, or stands on its end grain: no fasteners.
-    void keepHoused(std::string id, const std::string& in, const std::string& board, Length deep);
+    void keepHoused(std::string id, const std::string& in, const std::string& board);
 
     const Catalog& catalog_;
 
   private:
     std::vector<Length> equalBays(const Division& d);
     bool plugsTold_ = false;
+    bool wayTold_ = false;
 };
 
 } // namespace owl

@@ -3,7 +3,7 @@
 
 #include "assembly/assembly.h"
 #include "catalog/catalog.h"
-#include "joint/bench.h"
+#include "joint/measures.h"
 #include "piece/parameters.h"
 
 #include <map>
@@ -34,7 +34,7 @@ struct BesideWall {
 };
 
 /// What a kind must know from outside itself.
-struct MakeContext : Bench {
+struct MakeContext : Measures {
     Length kerf;                     ///< of the rip
     std::vector<Length> wallScrewsX; ///< studs caught, from the piece's left end
     std::vector<Length> anchorsX;    ///< further wall holes

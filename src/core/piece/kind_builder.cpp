@@ -8,8 +8,8 @@
 
 namespace owl {
 
-Problem& KindBuilder::problem(const char* id, const char* field, std::string text, bool blocks) {
-    d_.problems.push_back({id, field, std::move(text), blocks, {}});
+Problem& KindBuilder::problem(std::string id, const char* field, std::string text, bool blocks) {
+    d_.problems.push_back({std::move(id), field, std::move(text), blocks, {}});
     return d_.problems.back();
 }
 

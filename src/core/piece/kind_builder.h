@@ -15,7 +15,7 @@ class KindBuilder {
     /// The mark of the tape at or below a length: what is divided evenly ends on one.
     [[nodiscard]] Length atMark(Length l) const;
     /// What is wrong, to which cures are then added. `field`: the parameter to change.
-    Problem& problem(const char* id, const char* field, std::string text, bool blocks = true);
+    Problem& problem(std::string id, const char* field, std::string text, bool blocks = true);
     /// 'Depth 120 mm': one parameter with the value that works.
     [[nodiscard]] Cure to(const std::string& name, const char* key, Length value) const;
     /// Adds a part with its reasons and where it goes when the piece is pulled apart.

@@ -30,6 +30,7 @@ class PieceFindings : public PieceFinder {
             return;
         parameters();
         movement();
+        sliding();
         studs();
         findAboutHold(project_, plan_, catalog_, piece_, pp_, out_);
         fitted();
@@ -80,6 +81,17 @@ class PieceFindings : public PieceFinder {
                     f.remedies.push_back(std::move(whole));
                 }
         }
+    }
+
+    void sliding() {
+        for (const auto& s : surfacesOf(pp_.assembly()))
+            if (s.slides())
+                found("slides", Severity::warns, "load", "Things slide off",
+                      fmt::format("What stands on {} slides: it falls {:.3g}° to the {}, and friction alone "
+                                  "holds no more "
+                                  "than 7.6° for sure. A lip along its lower edge keeps it.",
+                                  theName(s.name), std::abs(s.slope), s.slope > 0 ? "front" : "wall"))
+                    .id += "." + s.id;
     }
 
     void movement() {

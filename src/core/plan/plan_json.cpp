@@ -326,16 +326,28 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
     return out;
 }
 
+json benchJson(const SawPiece& p) {
+    json out{{"name", p.name}, {"length_mm", mm(p.length)}, {"width_mm", mm(p.width)}};
+    if (!p.part.empty())
+        out["part"] = p.part;
+    return out;
+}
 json sequenceJson(const Plan& plan) {
     json out = json::array();
-    for (const auto& c : plan.sequence)
+    for (const auto& c : plan.sequence) {
+        const char* cut = c.trims ? (c.rip ? "trim_rip" : "trim") : c.rip ? "rip" : "crosscut";
         out.push_back({{"id", c.id},
                        {"board", c.board},
-                       {"cut", c.rip ? "rip" : "crosscut"},
+                       {"cut", cut},
                        {"by", c.atShop ? "shop" : "home"},
                        {"setting_mm", mm(c.setting)},
+                       {"how", c.how},
+                       {"piece", benchJson(c.piece)},
+                       {"keeps", benchJson(c.keeps)},
+                       {"falls", c.falls ? benchJson(*c.falls) : json(nullptr)},
                        {"keep", c.keep},
                        {"waste_side", c.wasteSide}});
+    }
     return out;
 }
 

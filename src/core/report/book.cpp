@@ -1,6 +1,6 @@
 #include "report/book.h"
 
-#include "assembly/joint_places.h"
+#include "joint/fastener_places.h"
 #include "joint/way.h"
 
 #include "measure/one_unit.h"
@@ -193,20 +193,12 @@ class Book {
             t.rows.push_back({p.name, say(p.length), say(p.width), say(p.thickness), why});
         }
         add(BlockKind::heading, "Joints");
-        Block& j =
-            table({"joint", "how", "fasteners", "places from the left end of the part that is drilled"},
-                  {0.18, 0.22, 0.18, 0.42});
+        Block& j = table({"joint", "how", "fasteners", "places on the part that is drilled"},
+                         {0.18, 0.22, 0.18, 0.42});
         for (const auto& joint : pp.assembly().joints) {
-            std::string places;
             const Part* drilled = pp.assembly().find(joint.first);
-            const Vec from = drilled ? drilled->bounds().at : Vec{};
-            const bool up = oneAboveTheOther(joint);
-            for (const auto& s : joint.spots)
-                places += (places.empty() ? "" : ", ") + say(up                     ? s.at.z - from.z
-                                                             : alongThePiece(joint) ? s.at.y
-                                                                                    : s.at.x - from.x);
-            if (up && !places.empty())
-                places += ", upwards";
+            const std::string places =
+                drilled ? fastenerPlaces(*drilled, joint, project_.style) : std::string();
             const auto name = [&](const std::string& id) {
                 const Part* p = pp.assembly().find(id);
                 return p ? p->name : id;

@@ -235,9 +235,9 @@ class BookcaseBuilder : BookcaseWork {
             flat("top", section.in0 - in, section.in1 + in, s_.flatY, s_.z1, 0.8);
         for (const std::string& side : {section.left, section.right})
             if (housed()) {
-                letIn(side, "bottom" + section.tag, p_.housing, s_.low > s_.sideLow ? "housing" : "rabbet");
+                let(side, "bottom" + section.tag, s_.low > s_.sideLow ? "housing" : "rabbet");
                 if (!p_.topOver)
-                    letIn(side, "top" + section.tag, p_.housing, "rabbet");
+                    let(side, "top" + section.tag, "rabbet");
             }
     }
 

@@ -82,27 +82,13 @@ class BookcaseInside : BookcaseWork {
                              say(front - s_.innerY))},
                 {0, 0.4, 0});
             for (const char* r : {"rail", "rail-low"})
-                if (const Part* p = part(r + tag))
-                    let(d, *p);
+                let(id, r + tag, "notch"); // it runs through behind the divider
             notchOver(d);
             if (h > Length())
                 for (const char* in : {"bottom", "top"})
-                    letIn(in + tag, id, h);
+                    let(in + tag, id);
         }
     }
-    /// A rail runs through behind a divider.
-    void let(Part& divider, const Part& rail) {
-        const Cell r = rail.bounds();
-        const double before = divider.solid.volume();
-        subtract(divider.solid, boxCell(mm(r.at), {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}}, mm(r.size)),
-                 15);
-        if (divider.solid.volume() < before - 1)
-            feature(divider, "notch-" + rail.id, "notch",
-                    fmt::format("at the rear edge, {} high and {} deep, for the {}, {} from the lower end",
-                                say(r.size.z), say(r.size.y), rail.name,
-                                say(r.at.z - divider.bounds().at.z)));
-    }
-
     /// Upper faces of what the openings end at: shelves of a bay, from the bottom up.
     [[nodiscard]] std::vector<Length> levels() {
         const Length clear = s_.z1 - s_.z0;
@@ -193,7 +179,7 @@ class BookcaseInside : BookcaseWork {
         s_.shelves.push_back({id, b, loose, z});
         if (!loose && housed())
             for (const std::string& side : {leftOf(b), rightOf(b)})
-                letIn(side, id, p_.housing);
+                let(side, id);
         strip(id, b, loose, z);
     }
 

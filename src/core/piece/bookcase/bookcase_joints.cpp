@@ -50,28 +50,22 @@ class BookcaseJoiner : BookcaseWork {
         return in_ == (leftOne ? &s_.sections.front() : &s_.sections.back());
     }
 
-    /// Dowels of two sections meet end to end where their sides do: so much more wood is left there.
-    [[nodiscard]] Length seamSkin(bool leftOne) const { return outermost(leftOne) ? Length() : 2_mm; }
-    /// Where dowels are counted from: the side's outer face, or what is left whole of it. Screws start at it.
-    [[nodiscard]] Length outerFace(bool leftOne, const Joint& j) const {
-        const Length in = j.how == Joinery::dowels ? seamSkin(leftOne) : Length();
-        return leftOne ? in_->x0 + in : in_->x1 - in;
+    /// Screws or dowels. Dowels of two sections meet end to end where their sides do: so much more wood is
+    /// left there.
+    [[nodiscard]] Joining fixing(bool screws, bool shows = true, Length skin = {}) const {
+        Joining w;
+        w.how = screws ? Joinery::screwsGlue : Joinery::dowels;
+        w.shows = shows;
+        w.plugs = p_.plugs;
+        w.skin = skin;
+        return w;
     }
-
-    /// Screws or dowels; what does not fit is told once and glued.
-    void fix(Joint& j, const Meeting& m, bool screws) {
-        j.through = m.headSide;
-        j.how = screws ? Joinery::screwsGlue : Joinery::dowels;
-        j.shows = screws && m.shows;
-        const std::string why = screws ? fitScrew(j, m, p_.plugs, ctx_, catalog_) : fitDowels(j, m, ctx_);
-        if (why.empty())
-            return;
-        j.how = Joinery::glue;
-        j.shows = false;
-        if (!std::exchange(told_, true))
-            problem(screws ? "no_screw" : "no_dowels", "joinery", why).cures = {
-                {screws ? "Dowels instead" : "Screws instead", {{"joinery", screws ? "dowels" : "screws"}}},
-                {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
+    [[nodiscard]] Length seamSkin(bool leftOne) const { return outermost(leftOne) ? Length() : 2_mm; }
+    /// Two near the edges of a rail's end, clear of the row of wall screws in its middle.
+    [[nodiscard]] static std::vector<double> railRows(const Part& rail) {
+        const double high = rail.width.mm();
+        const double end = std::min(14.0, high / 4);
+        return {end, high - end};
     }
     /// Pocket screws out of `board` into `into`, where they are asked for; false: another joint is wanted.
     bool pocketed(const std::string& name, const std::string& board, const std::string& into,
@@ -127,30 +121,19 @@ class BookcaseJoiner : BookcaseWork {
             return;
         const bool letIn = housed() && !isRail(id);
         if (letIn && standing()) {
-            keepHoused(name, side, id, p_.housing);
+            keepHoused(name, side, id);
             return;
         }
         // The sides of a hung case would slip off its top, and its bottom drops out: their rabbets are open
-        // that way.
-        const Cell b = d_.assembly.find(id)->bounds();
+        // that way. Where sections meet, heads would face heads, and no driver comes in once both stand:
+        // dowels.
         Joint j = named(name, side, id, letIn ? "housing" : "butt");
-        j.drivenFrom = "the end";
-        j.driving = {leftOne ? 1.0 : -1.0, 0, 0};
-        if (letIn)
-            j.housing = p_.housing;
-        // Where sections meet, heads would face heads, and no driver comes in once both stand: dowels.
-        const bool screws = (byScrews() && outermost(leftOne)) || letIn;
-        const Length passed = letIn ? s_.t - p_.housing : s_.t - seamSkin(leftOne);
-        fix(j, {passed, (in_->in1 - in_->in0) / 2, s_.t, true, outermost(leftOne)}, screws);
-        const Length x = outerFace(leftOne, j);
-        if (j.how != Joinery::glue) {
-            if (isRail(id))
-                for (Length z : railRows(b))
-                    j.spots.push_back({{x, b.at.y + s_.t / 2, z}});
-            else
-                for (Length y : across(b.at.y, b.at.y + b.size.y))
-                    j.spots.push_back({{x, y, b.at.z + s_.t / 2}});
-        }
+        Joining way =
+            fixing((byScrews() && outermost(leftOne)) || letIn, outermost(leftOne), seamSkin(leftOne));
+        way.receiving = (in_->in1 - in_->in0) / 2;
+        if (isRail(id))
+            way.at = railRows(*d_.assembly.find(id));
+        laidOut(j, way, "joinery");
         keepPlugged(std::move(j), p_.plugs, p_.species);
     }
 
@@ -159,21 +142,16 @@ class BookcaseJoiner : BookcaseWork {
         if (!isRail(id))
             return pocketed(name, id, side, pocketsBelow(id) ? "below" : "above",
                             lying(b, leftOne, pocketsBelow(id)));
-        return pocketed(name, id, side, "behind", onEdge(b, leftOne));
+        return pocketed(name, id, side, "behind", onEdge(*d_.assembly.find(id), leftOne));
     }
     /// At the end of a board that stands on its edge along the case, in its rear face.
-    [[nodiscard]] Pockets onEdge(const Cell& b, bool leftOne) const {
+    [[nodiscard]] Pockets onEdge(const Part& board, bool leftOne) const {
+        const Cell b = board.bounds();
         Pockets p{{leftOne ? -1.0 : 1.0, 0, 0}, {0, -1, 0}, {}, b.size.y, s_.t};
-        for (Length z : railRows(b))
+        for (double z : railRows(board))
             p.at.push_back(
-                {(leftOne ? b.at.x : b.at.x + b.size.x).mm(), (b.at.y + b.size.y / 2).mm(), z.mm()});
+                {(leftOne ? b.at.x : b.at.x + b.size.x).mm(), (b.at.y + b.size.y / 2).mm(), b.at.z.mm() + z});
         return p;
-    }
-
-    /// Two, as far apart as may be, clear of the row of wall screws in the rail's middle.
-    [[nodiscard]] static std::vector<Length> railRows(const Cell& rail) {
-        const Length end = std::min(14_mm, rail.size.z / 4);
-        return {rail.at.z + end, rail.at.z + rail.size.z - end};
     }
 
     void topOn(const std::string& side, bool leftOne) {
@@ -186,12 +164,9 @@ class BookcaseJoiner : BookcaseWork {
         if (pocketed(name, side, mine("top"), leftOne ? "the right" : "the left", p))
             return;
         Joint j = named(name, mine("top"), side, "butt");
-        j.drivenFrom = "above";
-        fix(j, {s_.t, (s_.sideHigh - s_.sideLow) / 2, s_.t, true, true}, byScrews());
-        const Cell b = d_.assembly.find(side)->bounds();
-        if (j.how != Joinery::glue)
-            for (Length y : across(b.at.y, b.at.y + b.size.y))
-                j.spots.push_back({{leftOne ? in_->x0 + s_.t / 2 : in_->x1 - s_.t / 2, y, p_.height}});
+        Joining way = fixing(byScrews());
+        way.receiving = (s_.sideHigh - s_.sideLow) / 2;
+        laidOut(j, way, "joinery");
         keepPlugged(std::move(j), p_.plugs, p_.species);
     }
 
@@ -201,7 +176,7 @@ class BookcaseJoiner : BookcaseWork {
             for (const char* board : {"bottom", "top"}) {
                 const std::string in = mine(board);
                 if (housed()) {
-                    keepHoused(id + "-" + in, in, id, p_.housing);
+                    keepHoused(id + "-" + in, in, id);
                     continue;
                 }
                 const Cell b = d_.assembly.find(id)->bounds();
@@ -213,13 +188,9 @@ class BookcaseJoiner : BookcaseWork {
                 if (pocketed(id + "-" + in, id, in, "the right", p))
                     continue;
                 Joint j = named(id + "-" + in, in, id, "butt");
-                j.drivenFrom = up ? "above" : "below";
-                fix(j, {s_.t, (s_.z1 - s_.z0) / 2, s_.t, true, up}, byScrews());
-                const Length z = up ? p_.height : s_.low;
-                const Length y0 = std::max(b.at.y, d_.assembly.find(in)->bounds().at.y);
-                if (j.how != Joinery::glue)
-                    for (Length y : across(y0 + (has(mine("rail")) ? s_.t : Length()), b.at.y + b.size.y))
-                        j.spots.push_back({{b.at.x + s_.t / 2, y, z}});
+                Joining way = fixing(byScrews(), up);
+                way.receiving = (s_.z1 - s_.z0) / 2;
+                laidOut(j, way, "joinery");
                 keepPlugged(std::move(j), p_.plugs, p_.species);
             }
         }
@@ -233,25 +204,20 @@ class BookcaseJoiner : BookcaseWork {
             const std::string host = leftEnd ? leftOf(shelf.bay) : rightOf(shelf.bay);
             const std::string name = shelf.id + (leftEnd ? "-left" : "-right");
             if (housed()) {
-                keepHoused(name, host, shelf.id, p_.housing);
+                keepHoused(name, host, shelf.id);
                 continue;
             }
             if (pocketed(name, shelf.id, host, "below",
                          lying(d_.assembly.find(shelf.id)->bounds(), leftEnd, true,
                                shelf.bay % 2 == 1 ? 18_mm : Length())))
                 continue;
-            const Cell b = d_.assembly.find(shelf.id)->bounds();
-            Joint j = named(name, host, shelf.id, "butt");
-            j.drivenFrom = leftEnd ? "the left" : "the right";
             const bool outermostSide = host == "side-left" || host == "side-right";
-            fix(j, {s_.t, b.size.x / 2, s_.ts, true, true}, byScrews() && outermostSide);
-            const Cell h = d_.assembly.find(host)->bounds();
+            Joint j = named(name, host, shelf.id, "butt");
+            Joining way = fixing(byScrews() && outermostSide);
+            way.receiving = (s_.bays[shelf.bay].second - s_.bays[shelf.bay].first) / 2;
             // Dowels from both sides of a divider at one height keep clear of each other.
-            const Length aside = shelf.bay % 2 == 1 ? 18_mm : Length();
-            if (j.how != Joinery::glue)
-                for (Length y : across(b.at.y, b.at.y + b.size.y))
-                    j.spots.push_back(
-                        {{leftEnd ? h.at.x : h.at.x + h.size.x, y + aside, b.at.z + s_.ts / 2}});
+            way.aside = shelf.bay % 2 == 1 ? 18 : 0;
+            laidOut(j, way, "joinery");
             keepPlugged(std::move(j), p_.plugs, p_.species);
         }
     }
@@ -293,19 +259,16 @@ class BookcaseJoiner : BookcaseWork {
     void railTop() {
         if (!has(mine("rail")))
             return;
-        const Cell r = d_.assembly.find(mine("rail"))->bounds();
         Joint j = named(mine("top") + "-rail", mine("top"), mine("rail"), "butt");
-        j.drivenFrom = "above";
-        fix(j, {s_.t, r.size.z, s_.t, true, true}, byScrews());
-        if (j.how != Joinery::glue) {
-            std::vector<Length> avoid = ctx_.wallScrewsX;
-            avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
-            for (std::size_t i = in_->first; i < in_->last; ++i)
-                avoid.push_back(between(i));
-            for (Length x :
-                 spread(in_->in0, in_->in1, std::min(60_mm, (in_->in1 - in_->in0) / 4), 200_mm, avoid, 20_mm))
-                j.spots.push_back({{x, r.at.y + s_.t / 2, p_.height}});
-        }
+        Joining way = fixing(byScrews());
+        way.atMost = true;
+        way.spacing = 200_mm;
+        way.end = std::min(60_mm, (in_->in1 - in_->in0) / 4);
+        way.clear = wallScrews();
+        for (std::size_t i = in_->first; i < in_->last; ++i)
+            way.clear.push_back({between(i).mm(), 0, 0});
+        way.clearBy = 20_mm;
+        laidOut(j, way, "joinery");
         placeClear(j, d_.assembly, in_->in0 + 30_mm, in_->in1 - 30_mm, catalog_);
         keepPlugged(std::move(j), p_.plugs, p_.species);
     }
@@ -315,18 +278,15 @@ class BookcaseJoiner : BookcaseWork {
         const std::string bottom = mine("bottom");
         if (has(kick)) {
             for (const bool leftOne : {true, false}) {
-                const Cell k = d_.assembly.find(kick)->bounds();
+                const Part& board = *d_.assembly.find(kick);
                 const std::string name = kick + (leftOne ? "-left" : "-right");
                 const std::string& side = leftOne ? in_->left : in_->right;
-                if (pocketed(name, kick, side, "behind", onEdge(k, leftOne)))
+                if (pocketed(name, kick, side, "behind", onEdge(board, leftOne)))
                     continue;
                 Joint j = named(name, side, kick, "butt");
-                j.drivenFrom = "the end";
-                j.driving = {leftOne ? 1.0 : -1.0, 0, 0};
-                fix(j, {s_.t - seamSkin(leftOne), (in_->in1 - in_->in0) / 2, s_.t, false, true}, false);
-                if (j.how != Joinery::glue)
-                    for (Length z : railRows(k))
-                        j.spots.push_back({{outerFace(leftOne, j), k.at.y + s_.t / 2, z}});
+                Joining way = fixing(false, true, seamSkin(leftOne));
+                way.at = railRows(board);
+                laidOut(j, way, "joinery");
                 keep(std::move(j));
             }
             glued(bottom + "-kick", bottom, kick);
@@ -338,15 +298,10 @@ class BookcaseJoiner : BookcaseWork {
         for (const std::string& board : {mine("frame-front"), mine("frame-back")})
             for (const bool leftOne : {true, false}) {
                 const std::string end = mine(leftOne ? "frame-left" : "frame-right");
-                const Cell b = d_.assembly.find(board)->bounds();
-                const Cell e = d_.assembly.find(end)->bounds();
                 Joint j = named(board + (leftOne ? "-left" : "-right"), board, end, "butt");
-                const bool front = board == mine("frame-front");
-                j.drivenFrom = front ? "the front" : "behind";
-                fix(j, {s_.t, e.size.y / 2, s_.t, true, false}, false);
-                if (j.how != Joinery::glue)
-                    for (Length z : railRows(b))
-                        j.spots.push_back({{e.at.x + s_.t / 2, front ? b.at.y + b.size.y : b.at.y, z}});
+                Joining way = fixing(false, false);
+                way.at = railRows(*d_.assembly.find(board));
+                laidOut(j, way, "joinery");
                 keep(std::move(j));
             }
         for (const char* board : {"frame-front", "frame-back"})
@@ -361,16 +316,16 @@ class BookcaseJoiner : BookcaseWork {
 
     /// From inside, down through the bottom: what stands there hides them.
     void onFrameScrews(const std::string& board) {
-        const Cell b = d_.assembly.find(board)->bounds();
         Joint j = named("bottom-" + board, mine("bottom"), board, "butt");
-        j.drivenFrom = "above";
-        fix(j, {s_.t, b.size.z, s_.t, false, false}, true);
-        std::vector<Length> avoid;
+        Joining way = fixing(true, false);
+        way.carries = false;
+        way.atMost = true;
+        way.spacing = 300_mm;
+        way.end = 50_mm;
         for (std::size_t i = in_->first; i < in_->last; ++i)
-            avoid.push_back(between(i));
-        if (j.how != Joinery::glue)
-            for (Length x : spread(in_->in0, in_->in1, 50_mm, 300_mm, avoid, s_.t / 2 + 16_mm))
-                j.spots.push_back({{x, b.at.y + s_.t / 2, s_.z0}});
+            way.clear.push_back({between(i).mm(), 0, 0});
+        way.clearBy = s_.t / 2 + 16_mm;
+        laidOut(j, way, "joinery");
         keep(std::move(j));
     }
 

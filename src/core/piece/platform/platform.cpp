@@ -252,18 +252,10 @@ class PlatformBuilder : CaseBuilder {
     void frontJoint(std::size_t i) {
         const std::string arm = fmt::format("arm-{}", i + 1);
         Joint j = named("front-" + arm, "front", arm, "butt");
-        j.how = Joinery::dowels;
-        j.drivenFrom = "the front";
-        j.through = t_;
-        const Length long_ = d_.assembly.find(arm)->length;
-        if (const std::string why = fitDowels(j, {t_, long_ / 2, t_, true, false}, ctx_); !why.empty()) {
-            j.how = Joinery::glue;
-            if (!std::exchange(told_, true))
-                problem("no_dowels", "thickness", why).cures.push_back(to("Boards", "thickness", 40_mm));
-        } else {
-            for (Length z : {(z1_ - z0_) / 4, (z1_ - z0_) * 3 / 4})
-                j.spots.push_back({{arms_[i], front_, z0_ + z}});
-        }
+        Joining way{.how = Joinery::dowels, .at = {(z1_ - z0_).mm() / 4, (z1_ - z0_).mm() * 3 / 4}};
+        if (const std::string why = meet(j, d_.assembly, way, ctx_, catalog_);
+            !why.empty() && !std::exchange(told_, true))
+            problem("no_dowels", "thickness", why).cures.push_back(to("Boards", "thickness", 40_mm));
         keep(std::move(j));
     }
 

@@ -196,7 +196,7 @@ class BoxBuilder : BoxWork {
             for (const char* id : {"bottom", "top"})
                 if (part(id))
                     for (const char* side : {"side-left", "side-right"})
-                        letIn(side, id, p_.housing, rabbeted() ? "rabbet" : "housing");
+                        let(side, id, rabbeted() ? "rabbet" : "housing");
     }
 
     /// Plane through the outer edge of a corner at 45 degrees: what is nearer to a face belongs to it.

@@ -67,7 +67,7 @@ class BoxInside : BoxWork {
                 {0, 0.9, 0});
             if (h > Length())
                 for (const char* in : {"bottom", "top"})
-                    house(in, id);
+                    let(in, id);
         }
     }
     void shelves() {
@@ -121,7 +121,7 @@ class BoxInside : BoxWork {
                 for (const std::string& in :
                      {b > 0 ? fmt::format("divider-{}", b) : std::string("side-left"),
                       b + 1 < s_.bays.size() ? fmt::format("divider-{}", b + 1) : std::string("side-right")})
-                    house(in, id);
+                    let(in, id);
             }
         }
     }

@@ -36,26 +36,15 @@ class BoxJoiner : BoxWork {
     }
 
   private:
-    [[nodiscard]] std::vector<Length> pattern() const { return across(Length(), p_.depth); }
-
-    /// Screws or dowels as asked for; what does not fit is told once and glued.
-    void fix(Joint& j, const Meeting& m, BoxFixing how) {
-        j.through = m.headSide;
-        if (how == BoxFixing::glue)
-            return;
-        const bool screws = how == BoxFixing::screws;
-        j.how = screws ? Joinery::screwsGlue : Joinery::dowels;
-        j.shows = screws;
-        const std::string why = screws ? fitScrew(j, m, p_.plugs, ctx_, catalog_) : fitDowels(j, m, ctx_);
-        if (why.empty())
-            return;
-        j.how = Joinery::glue;
-        j.shows = false;
-        if (std::exchange(told_, true))
-            return;
-        problem(screws ? "no_corner_screw" : "no_corner_dowels", "fixing", why).cures = {
-            {screws ? "Dowels instead" : "Screws instead", {{"fixing", screws ? "dowels" : "screws"}}},
-            {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
+    /// Screws or dowels as asked for; the other end of what they go into is fastened too.
+    [[nodiscard]] Joining fixing(BoxFixing how) const {
+        Joining w;
+        w.how = how == BoxFixing::screws ? Joinery::screwsGlue
+                : how == BoxFixing::glue ? Joinery::glue
+                                         : Joinery::dowels;
+        w.shows = true;
+        w.plugs = p_.plugs;
+        return w;
     }
 
     void corner(bool up, bool leftOne) {
@@ -64,36 +53,20 @@ class BoxJoiner : BoxWork {
         if (!has(flat) || !has(side))
             return;
         const std::string id = flat + (leftOne ? "-left" : "-right");
-        const Length x = leftOne ? Length() : p_.length;
-        const Length zMid = up ? s_.high - s_.t / 2 : s_.low + s_.t / 2;
-        switch (p_.corners) {
-        case BoxCorner::mitred:
-            mitre(id, flat, side, up, leftOne, x, zMid);
+        if (p_.corners == BoxCorner::mitred) {
+            mitre(id, flat, side, up, leftOne);
             return;
-        case BoxCorner::topCovers: {
+        }
+        Joining way = fixing(p_.fixing);
+        if (p_.corners == BoxCorner::topCovers) {
             Joint j = named(id, flat, side, "butt");
-            j.drivenFrom = up ? "above" : "below";
-            fix(j, {s_.t, (s_.z1 - s_.z0) / 2 - 3_mm, s_.t, true, true},
-                p_.fixing); // the other end is screwed too
-            for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
-                j.spots.push_back(
-                    {{leftOne ? s_.t / 2 : p_.length - s_.t / 2, y, up ? p_.height : Length()}});
+            way.receiving = (s_.z1 - s_.z0) / 2 - 3_mm;
+            laidOut(j, way, "fixing", "corner_");
             finish(std::move(j));
             return;
         }
-        case BoxCorner::sidesCover:
-        case BoxCorner::housed:
-        case BoxCorner::rabbeted:
-            break;
-        }
         Joint j = named(id, side, flat, housed() ? "housing" : "butt");
-        j.drivenFrom = "the end";
-        if (housed())
-            j.housing = p_.housing;
-        const Length wood = housed() ? s_.t - p_.housing : s_.t;
-        fix(j, {wood, s_.x1 - s_.x0, s_.t, true, true}, p_.fixing);
-        for (Length y : j.how == Joinery::glue ? std::vector<Length>() : pattern())
-            j.spots.push_back({{x, y, zMid}});
+        laidOut(j, way, "fixing", "corner_");
         if (j.how == Joinery::glue)
             j.note = fmt::format(
                 "Glue in the {}; clamp across with a straight strip, and compare the diagonals before "
@@ -102,10 +75,12 @@ class BoxJoiner : BoxWork {
         finish(std::move(j));
     }
 
-    void mitre(const std::string& id, const std::string& flat, const std::string& side, bool up, bool leftOne,
-               Length x, Length zMid) {
+    void mitre(const std::string& id, const std::string& flat, const std::string& side, bool up,
+               bool leftOne) {
         Joint j = named(id, side, flat, "mitre");
+        meet(j, d_.assembly, {}, ctx_, catalog_);
         j.drivenFrom = "the end";
+        j.driving = {};
         j.note =
             "Size the mitres with a thin coat first: end grain drinks glue. Tape outside or a band clamp, "
             "all four corners at once; tighten in turns, so that they do not creep, and compare the "
@@ -115,8 +90,10 @@ class BoxJoiner : BoxWork {
             Joint d = j;
             if (fitThroughDowels(d, {s_.t / 2, s_.x1 - s_.x0, s_.t, true, true}, ctx_)) {
                 d.how = Joinery::dowels;
-                for (Length y : pattern())
-                    d.spots.push_back({{x, y, zMid}});
+                const Length x = leftOne ? Length() : p_.length;
+                const Length z = up ? s_.high - s_.t / 2 : s_.low + s_.t / 2;
+                for (Length y : across(Length(), p_.depth))
+                    d.spots.push_back({{x, y, z}});
                 j = std::move(d);
             } else if (!std::exchange(told_, true)) {
                 problem("no_corner_dowels", "fixing",
@@ -214,9 +191,6 @@ class BoxJoiner : BoxWork {
         const auto& along = leftOne ? s_.rails.front() : s_.rails.back();
         const Part* rail = d_.assembly.find(along.id());
         Joint j = named(leftOne ? "rail-left" : "rail-right", side, along.id(), "butt");
-        j.drivenFrom = "the end";
-        fix(j, {s_.t, rail->length, s_.t, true, true},
-            p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
         const Cell r = rail->bounds();
         // Two, above and below, clear of the rows in which wall fixings cross the rail.
         const Length row = s_.z1 - std::min(20_mm, r.size.z / 2);
@@ -232,26 +206,23 @@ class BoxJoiner : BoxWork {
                 at.push_back(z);
         if (at.empty())
             at.push_back(r.at.z + r.size.z / 4);
-        if (j.how != Joinery::glue)
-            for (Length z : at)
-                j.spots.push_back({{leftOne ? Length() : p_.length, r.at.y + s_.t / 2, z}});
+        Joining way = fixing(p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
+        for (Length z : at)
+            way.at.push_back((z - r.at.z).mm());
+        laidOut(j, way, "fixing", "corner_");
         finish(std::move(j));
     }
 
     /// The rail stands under the top: its joint keeps the box to the wall.
     void railTop(const BoxShape::Rail& along) {
-        const Part* rail = d_.assembly.find(along.id());
         Joint j = named("top-" + along.id(), "top", along.id(), "butt");
-        j.drivenFrom = "above";
-        fix(j, {s_.t, rail->width, s_.t, true, true},
-            p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
-        if (j.how != Joinery::glue) {
-            std::vector<Length> avoid = ctx_.wallScrewsX;
-            avoid.insert(avoid.end(), ctx_.anchorsX.begin(), ctx_.anchorsX.end());
-            const Length end = std::min(50_mm, (along.x1 - along.x0) / 4);
-            for (Length x : spread(along.x0, along.x1, end, 150_mm, avoid, 16_mm))
-                j.spots.push_back({{x, rail->bounds().at.y + s_.t / 2, s_.high}});
-        }
+        Joining way = fixing(p_.fixing == BoxFixing::screws ? BoxFixing::screws : BoxFixing::dowels);
+        way.atMost = true;
+        way.spacing = 150_mm;
+        way.end = std::min(50_mm, (along.x1 - along.x0) / 4);
+        way.clear = wallScrews();
+        way.clearBy = 16_mm;
+        laidOut(j, way, "fixing", "corner_");
         placeClear(j, d_.assembly, along.x0 + 30_mm, along.x1 - 30_mm, catalog_);
         finish(std::move(j));
     }
@@ -262,12 +233,11 @@ class BoxJoiner : BoxWork {
             const std::string id = fmt::format("divider-{}", i);
             for (const char* in : {"bottom", "top"})
                 if (has(id) && has(in))
-                    keepHoused(id + "-" + in, in, id, has("bottom") && has("top") ? p_.housing : Length());
+                    keepHoused(id + "-" + in, in, id);
         }
         for (const auto& [id, bay] : s_.shelves) {
-            keepHoused(id + "-left", bay > 0 ? fmt::format("divider-{}", bay) : "side-left", id, p_.housing);
-            keepHoused(id + "-right", bay < last ? fmt::format("divider-{}", bay + 1) : "side-right", id,
-                       p_.housing);
+            keepHoused(id + "-left", bay > 0 ? fmt::format("divider-{}", bay) : "side-left", id);
+            keepHoused(id + "-right", bay < last ? fmt::format("divider-{}", bay + 1) : "side-right", id);
         }
     }
     bool told_ = false;

@@ -69,8 +69,6 @@ class BoxWork : protected CaseBuilder {
     [[nodiscard]] Length innerBack() const;
     /// How far a sloping front edge falls back across a board.
     [[nodiscard]] Length bevelDeep() const;
-    /// A housing in `in` for the end or edge of `of`.
-    void house(const std::string& in, const std::string& of) { letIn(in, of, p_.housing); }
 
     const WallBoxParams& p_;
     BoxShape& s_;

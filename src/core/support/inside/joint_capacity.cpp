@@ -1,5 +1,6 @@
 #include "support/inside/joint_capacity.h"
 
+#include "joint/bearing.h"
 #include "joint/way.h"
 #include "strength/wood_joint.h"
 #include "support/judge/judge.h"
@@ -14,20 +15,6 @@ namespace {
 double gravityOf(const HeldPiece& p, const Part& part) {
     const Species* wood = p.catalog ? p.catalog->findSpecies(part.material) : nullptr;
     return wood ? wood->fastenerG() : p.woodC1.G;
-}
-
-/// True when the second part, let into the first, meets wood of the first if it is pushed along z: a housing
-/// has it above and below, a rabbet at an end of the first part only on one side.
-bool bears(const Part& first, const Part& second, double z) {
-    const Bounds3 a = first.solid.bounds();
-    const Bounds3 b = second.solid.bounds();
-    const double x = (std::max(a.low.x, b.low.x) + std::min(a.high.x, b.high.x)) / 2;
-    const double beyond = 1.5; // mm past the face that would bear
-    const double at = z > 0 ? b.high.z + beyond : b.low.z - beyond;
-    int wood = 0;
-    for (const double share : {0.25, 0.5, 0.75})
-        wood += first.solid.contains({x, b.low.y + share * (b.high.y - b.low.y), at});
-    return wood >= 2;
 }
 
 /// N that a board's face takes where it lies on the upper end or edge of what is under it; 0 where it does
@@ -69,13 +56,8 @@ double jointTakes(const HeldPiece& p, const Joint& j, const Vec3& force, bool le
         for (const auto& f : j.fasteners)
             fasteners += takes({j, f, *first, *second, gravityOf(p, *first), gravityOf(p, *second),
                                 std::abs(dot(f.direction, force)) > 0.7, CD, *p.catalog});
-    double wood = glueStrength(GlueLine::longToLong, Fv, j.glueArea, CD);
-    if (j.housing > Length() && std::abs(force.z) > 0.7 && bears(*first, *second, force.z)) {
-        const Cell box = second->bounds();
-        wood = std::max(
-            wood, housingStrength(p.woodC1.FcPerp, Fv, box.size.y.mm(), j.housing.mm(), box.size.z.mm(), CD)
-                      .capacity());
-    }
+    const double wood = std::max(glueStrength(GlueLine::longToLong, Fv, j.glueArea, CD),
+                                 recessTakes(j, *first, *second, force, {p.woodC1.FcPerp, Fv, CD}));
     return std::max(fasteners, wood); // the better of the two counts, never their sum
 }
 
