@@ -52,6 +52,25 @@ class TestKinds : public QObject {
                 QCOMPARE(test::words(writeProject(*back)), test::words(writeProject(p)));
             }
     }
+    /// What is cut is said in words, and in numbers for whoever reads plan.json. Only a waney edge has none.
+    void featuresCarryTheirSizes_data() { kinds_data(); }
+    void featuresCarryTheirSizes() {
+        QFETCH(QString, kind);
+        for (std::uint64_t seed = 1; seed <= (test::sanitized ? 2U : 12U); ++seed)
+            for (const Units units : {Units::metric, Units::imperial}) {
+                const Project p = randomProject(kind.toStdString(), units, seed).value();
+                CutEffort quick;
+                quick.tries = 1;
+                for (const auto& part :
+                     plan(p, test::shop(), catalog(), nullptr, quick).pieces.front().assembly().parts)
+                    for (const auto& f : part.features) {
+                        QVERIFY2(!f.sizes.empty() || f.text.starts_with("the waney edge"), f.id.c_str());
+                        for (const auto& [name, size] : f.sizes)
+                            QVERIFY2(std::isfinite(size) && (size >= 0 || name == "angle_deg"),
+                                     (f.id + " " + name).c_str());
+                    }
+            }
+    }
     void theSameSeedGivesTheSameProject_data() { kinds_data(); }
     void theSameSeedGivesTheSameProject() {
         QFETCH(QString, kind);

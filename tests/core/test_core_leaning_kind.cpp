@@ -69,12 +69,22 @@ class Rack {
                                      "",
                                      false,
                                      {{"angle_deg", std::asin(up_.y) / degree}}});
+            fitBlank(side);
             add(std::move(side), {left ? -0.6 : 0.6, 0, 0});
         }
         add(between("tray", "tray", 8, 112, 18_mm, {0, 18, 60}, {0, 1, 0}), {0, 0, -0.4});
         const double s20 = std::sin(20 * degree);
         const double c20 = std::cos(20 * degree);
-        Part rest = between("rest", "rest", 8, 90, 12_mm, {0, 20, 180}, {0, c20, s20});
+        Part rest = between("rest", "rest", 8, 100, 18_mm, {0, 14, 180}, {0, c20, s20});
+        clip(rest.solid, planeThrough({0, 18, 0}, {0, -1, 0}), 6);
+        rest.features.push_back({"rest/bevel",
+                                 "bevel",
+                                 "rear edge ripped to lie on the panel",
+                                 "",
+                                 "",
+                                 false,
+                                 {{"angle_deg", 20}}});
+        fitBlank(rest);
         add(std::move(rest), {0, 0.3, 0.3});
         // Two staves, 30 degrees between them: each bevelled by half of it.
         const Vec3 hinge{0, 112, 118};
@@ -98,23 +108,26 @@ class Rack {
     /// Down the slanted grooves from above, to where they end.
     void loose() {
         const Vec3 at = Vec3{0, -62, 20} + up_ * 160 + out_ * 190;
-        Part board = blankPart("slide", "sliding board", Length::mm(L_ - 36 + 10), 140_mm, 6_mm,
+        Part board = blankPart("slide", "sliding board", Length::mm(L_ - 36 + 10), 140_mm,
+                               ctx_.metricScrews ? Length::mm(6.5) : Length::inches(1, 4),
                                {at + Vec3{18 - 5, 0, 0}, {1, 0, 0}, up_, cross(Vec3{1, 0, 0}, up_)});
-        const auto say = [this](Length l) { return exactLength(l, ctx_); };
         for (auto& p : d_.assembly.parts)
             if (p.id.starts_with("side"))
                 letIn(p, board, {.kind = "groove", .play = 0.3, .slides = up_ * 100, .purpose = "slide"},
-                      say);
+                      ctx_);
+        board.stock = Stock::sheet;
+        board.material = "ply_birch";
+        board.density = 680;
         add(std::move(board), up_ * 1.2);
     }
 
     void joints() {
-        const auto say = [this](Length l) { return exactLength(l, ctx_); };
         for (const char* side : {"side-left", "side-right"})
             for (const char* board : {"tray", "rest"})
                 for (auto& p : d_.assembly.parts)
                     if (p.id == side)
-                        letIn(p, *d_.assembly.find(board), {.purpose = std::string(side) + "-" + board}, say);
+                        letIn(p, *d_.assembly.find(board), {.purpose = std::string(side) + "-" + board},
+                              ctx_);
         Joining screws{.how = Joinery::screwsGlue, .spacing = 110_mm};
         for (const char* side : {"side-left", "side-right"}) {
             for (const char* board : {"tray", "rest"})
@@ -138,7 +151,7 @@ class Rack {
         j.second = second;
         j.kind = kind;
         const std::string why = meet(j, d_.assembly, way, ctx_, catalog_);
-        if (!why.empty() || !j.contact)
+        if (!why.empty() || (!j.contact && j.kind != "loose"))
             d_.problems.push_back(
                 {"does_not_meet", "length", why.empty() ? id + " do not touch." : why, true, {}});
         const Screw* s = catalog_.findScrew(j.screwId);
@@ -148,10 +161,19 @@ class Rack {
 
     void describe() {
         Assembly& a = d_.assembly;
+        double deep = 0;
+        double low = 0;
+        double high = 0;
+        for (const auto& p : a.parts) {
+            const Bounds3 b = p.solid.empty() ? Bounds3{} : p.solid.bounds();
+            deep = std::max(deep, b.high.y);
+            low = std::min(low, b.low.z);
+            high = std::max(high, b.high.z);
+        }
         a.length = Length::mm(L_);
-        a.depth = 250_mm;
-        a.height = 320_mm;
-        a.top = a.height;
+        a.depth = Length::mm(deep);
+        a.height = a.top = Length::mm(high);
+        const Length rise = Length::mm(-low);
         RailSeat seat;
         seat.part = "panel";
         seat.rows = {290_mm};
@@ -163,16 +185,17 @@ class Rack {
         a.surfaceBack = 18_mm;
         a.surfaceFront = 112_mm;
         a.surfaceZ = 78_mm;
-        a.surfaces = {{"tray", "the tray", 18_mm, x1, 18_mm, 112_mm, 78_mm, 100_mm},
-                      {"rest", "the rest", 18_mm, x1, 20_mm, 104_mm, 208_mm, Length()}};
+        a.surfaces = {{"tray", "tray", 18_mm, x1, 18_mm, 112_mm, 78_mm, 100_mm},
+                      {"rest", "rest", 18_mm, x1, 20_mm, 104_mm, 208_mm, Length()}};
         a.surfaces.back().slope = -20;
         const std::vector<Length> ends{14_mm, Length::mm(L_ - 14)};
         a.spans = {{"tray", {"tray"}, ends, 112_mm, 18_mm, {"side-left-tray", "side-right-tray"}},
-                   {"rest", {"rest"}, ends, 90_mm, 12_mm, {"side-left-rest", "side-right-rest"}}};
+                   {"rest", {"rest"}, ends, 90_mm, 18_mm, {"side-left-rest", "side-right-rest"}}};
         a.hung = {{"side-left", {"panel-side-left"}}, {"side-right", {"panel-side-right"}}};
         a.member.rects = {{"panel", 18, 320, 0, 0}};
         a.member.words = "the panel";
         a.dimensions.push_back({{0, 0, 0}, {L_, 0, 0}, Dimension::In::front, "length", 1});
+        moveUp(a, rise); // the sides' lower corners hang below the panel
     }
 
     const MakeContext& ctx_;
@@ -191,8 +214,10 @@ Project project(Units units) {
     Project p = newProject("ledge", units).value();
     p.pieces.front().name = "Newspapers";
     p.pieces.front().load.kgPerM = 6;
+    p.walls.front().studMode = StudMode::spacing;
+    p.walls.front().spacing = units == Units::metric ? 300_mm : Length::inches(12);
     p.pieces.front().params = withParameter(p.pieces.front().params, "length",
-                                            units == Units::metric ? "700" : "28", units == Units::metric)
+                                            units == Units::metric ? "760" : "30", units == Units::metric)
                                   .value();
     return p;
 }
@@ -236,11 +261,24 @@ class TestLeaningKind : public QObject {
             QVERIFY(writeFile(stem + ".owl", writeProject(p)).has_value());
         }
     }
+    /// What is moved takes the frames of its joints along.
+    void framesMoveWithTheirParts() {
+        const Plan plan = owl::plan(project(Units::metric), test::shop(), catalog(), nullptr, {}, rack(15));
+        const Assembly& a = plan.pieces.front().assembly();
+        int compared = 0;
+        for (const auto& j : a.joints)
+            if (j.contact) {
+                const auto now = contactOf(*a.find(j.first), *a.find(j.second));
+                QVERIFY2(now && norm(now->at - j.contact->at) < 0.5, j.id.c_str());
+                ++compared;
+            }
+        QVERIFY(compared >= 8);
+    }
     void holdsAndIsJudgedJointByJoint() {
         const Project p = project(Units::metric);
         const Plan plan = owl::plan(p, test::shop(), catalog(), nullptr, {}, rack(15));
         const PiecePlan& pp = plan.pieces.front();
-        QVERIFY(pp.unmakeable().empty());
+        QCOMPARE(test::words(pp.unmakeable()), QString());
         const SupportVerdict* hold = pp.hold();
         QVERIFY(hold && hold->feasible);
         QVERIFY2(hold->verdict.status == Status::holds, hold->verdict.governs.c_str());
@@ -261,6 +299,7 @@ class TestLeaningKind : public QObject {
                 housing = f.text;
         QVERIFY2(housing.find("from the lower end at the back edge") != std::string::npos, housing.c_str());
         QVERIFY2(housing.find("15° from square") != std::string::npos, housing.c_str());
+        QVERIFY2(housing.starts_with("8 mm deep"), housing.c_str()); // whatever groove lies beside it
         std::multiset<std::string> added;
         std::multiset<std::string> joined;
         std::set<std::string> shaped;
@@ -284,7 +323,7 @@ class TestLeaningKind : public QObject {
         const Plan plan = owl::plan(p, test::shop(), catalog(), nullptr, {}, rack(15));
         PieceViewOptions o;
         QVERIFY(pieceView(p, plan, p.pieces.front().id, o).shapes.size() > 30);
-        QVERIFY(wallView(p, plan, p.pieces.front().id).shapes.size() > 10);
+        QVERIFY(wallView(p, plan, p.pieces.front().id, {}).shapes.size() > 10);
         QVERIFY(buildBook(p, plan).size() > 20);
     }
     /// What slopes keeps nothing by friction alone.

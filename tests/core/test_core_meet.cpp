@@ -16,7 +16,7 @@ using namespace owl;
 namespace {
 
 constexpr double degree = std::numbers::pi / 180;
-const auto inMm = [](Length l) { return fmt::format("{:g} mm", l.mm()); };
+const Measures inMm;
 
 /// A rail 900 x 70 x 18 that leans towards the wall by so many degrees, its inner face at x = 0; the right
 /// one looks to the left.

@@ -98,6 +98,8 @@ void shift(Assembly& a, const Vec& by) {
             s.at = {s.at.x + by.x, s.at.y + by.y, s.at.z + by.z};
         for (auto& f : j.fasteners)
             f.from = f.from + d;
+        if (j.contact)
+            j.contact->at = j.contact->at + d;
     }
     for (auto& r : a.member.rects) {
         r.y += d.y;

@@ -48,6 +48,19 @@ std::vector<Vec3> sectionIn(const ConvexCell& c, const Plane& plane) {
     return {};
 }
 
+/// What of a patch in a face of the solid is open: cells of one solid meet in faces as well, mm2.
+double openArea(const std::vector<Vec3>& patch, const Plane& plane, const Solid& of) {
+    double area = polygonArea(patch);
+    for (const auto& c : of.cells)
+        for (const auto& g : c.faces)
+            if (dot(g.plane.normal, plane.normal) < square - 1 && std::abs(g.plane.at + plane.at) < 0.01) {
+                auto other = c.corners(g);
+                std::reverse(other.begin(), other.end());
+                area -= polygonArea(cutPolygon(patch, other, plane.normal));
+            }
+    return area;
+}
+
 /// What of the faces in that plane the other solid goes through, or ends in from behind.
 Facing mouthIn(const Plane& plane, const Solid& first, const Solid& second) {
     Facing out{plane, {}, 0};
@@ -60,7 +73,7 @@ Facing mouthIn(const Plane& plane, const Solid& first, const Solid& second) {
                 if (dot(f.plane.normal, plane.normal) < 1 - square || std::abs(f.plane.at - plane.at) > 0.01)
                     continue;
                 auto patch = cutPolygon(mouth, d.corners(f), plane.normal);
-                if (const double area = polygonArea(patch); area > 1e-3) {
+                if (const double area = openArea(patch, plane, first); area > 1e-3) {
                     out.area += area;
                     out.patches.push_back(std::move(patch));
                 }
@@ -131,18 +144,22 @@ void layFrame(Contact& c, const Facing& f) {
 }
 
 /// The mouth that lets the most of the second part out of the first. What runs through and out on the other
-/// side has its mouth at an edge, if it lies there.
+/// side has its mouth at an edge, if it lies there. Of faces that look the same way (the ground of a groove
+/// beside it) the one that it goes through most counts.
 std::optional<Facing> throughMouth(const Solid& first, const Solid& second) {
     std::optional<Facing> out;
     std::pair<bool, double> best{false, -1e18}; // not through, how far it reaches out
     for (const auto& plane : facePlanes(first)) {
         const double reaches = beyondMost(second, plane, 1);
-        const bool through = beyondMost(second, plane, -1) > beyondMost(first, plane, -1) + sameMm;
-        const std::pair<bool, double> worth{!through, reaches};
-        if (reaches < -sameMm || worth <= best)
+        if (reaches < -sameMm)
             continue;
         Facing f = mouthIn(plane, first, second);
         if (f.area < 1)
+            continue;
+        const bool through = beyondMost(second, plane, -1) > beyondMost(first, plane, -1) + sameMm;
+        const std::pair<bool, double> worth{!through, reaches};
+        const bool sameWay = out && dot(out->plane.normal, plane.normal) > 1 - square;
+        if (sameWay ? f.area <= out->area : worth <= best)
             continue;
         best = worth;
         out = std::move(f);

@@ -48,10 +48,10 @@ Mouth mouthOn(const Ruler& on, const Contact& c) {
     return m;
 }
 
-using Say = std::function<std::string(Length)>;
-
-std::string placeOf(const Mouth& m, const Ruler& on, const Say& say) {
-    const auto mm = [&](double v) { return say(Length::mm(std::round(v * 10000) / 10000)); };
+std::string placeOf(const Mouth& m, const Ruler& on, const Measures& sold) {
+    // A slanted line ends between the marks of the tape: half a millimetre, or a sixteenth.
+    const double step = std::abs(m.angle) <= straight ? 1e-4 : sold.units == "in" ? 25.4 / 16 : 0.5;
+    const auto mm = [&](double v) { return exactLength(Length::mm(std::round(v / step) * step), sold); };
     const std::string whence = m.lengthwise && !m.inEdge ? on.edge() : on.end();
     if (std::abs(m.angle) <= straight)
         return fmt::format("{} from the {}", mm(m.from), whence);
@@ -64,8 +64,10 @@ std::string placeOf(const Mouth& m, const Ruler& on, const Say& say) {
 
 /// How wide it is, or in an edge how long and in which.
 std::string sizeOf(const Contact& c, const Mouth& m, const Ruler& on, const LetIn& how, const Part& second,
-                   const Say& say) {
-    const auto mm = [&](double v) { return say(Length::mm(std::round((v + 2 * how.play) * 100) / 100)); };
+                   const Measures& sold) {
+    const auto mm = [&](double v) {
+        return exactLength(Length::mm(std::round((v + 2 * how.play) * 100) / 100), sold);
+    };
     if (m.inEdge)
         return fmt::format("{} long in the {}", mm(c.runs[1][1] - c.runs[1][0]),
                            on.edge(dot(c.normal, on.acrossIt()) > 0));
@@ -74,8 +76,7 @@ std::string sizeOf(const Contact& c, const Mouth& m, const Ruler& on, const LetI
 
 } // namespace
 
-Feature* letIn(Part& first, const Part& second, const LetIn& how,
-               const std::function<std::string(Length)>& say) {
+Feature* letIn(Part& first, const Part& second, const LetIn& how, const Measures& sold) {
     const auto c = contactOf(first, second);
     if (!c || c->let < 0.01)
         return nullptr;
@@ -91,9 +92,9 @@ Feature* letIn(Part& first, const Part& second, const LetIn& how,
     f.id = fmt::format("{}/{}", first.id, how.id.empty() ? how.kind + "-" + second.id : how.id);
     f.kind = how.kind;
     f.purpose = how.purpose;
-    f.text = fmt::format("{} deep and {}, for {}, {}{}", say(Length::mm(c->let + how.play)),
-                         sizeOf(*c, mouth, on, how, second, say),
-                         how.whatFor.empty() ? theName(second.name) : how.whatFor, placeOf(mouth, on, say),
+    f.text = fmt::format("{} deep and {}, for {}, {}{}", exactLength(Length::mm(c->let + how.play), sold),
+                         sizeOf(*c, mouth, on, how, second, sold),
+                         how.whatFor.empty() ? theName(second.name) : how.whatFor, placeOf(mouth, on, sold),
                          how.more.empty() ? "" : "; " + how.more);
     f.sizes = {{"depth_mm", c->let + how.play},
                {"width_mm", c->width + 2 * how.play},

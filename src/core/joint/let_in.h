@@ -2,9 +2,7 @@
 // Housings, rabbets, grooves, slots: one part let into another, cut by its own solid.
 
 #include "assembly/part.h"
-#include "measure/format.h"
-
-#include <functional>
+#include "joint/measures.h"
 
 namespace owl {
 
@@ -21,9 +19,7 @@ struct LetIn {
 
 /// Takes the second part's solid, as it is to sit there, out of the first: at whatever angle it comes. The
 /// feature it leaves, with its sizes as numbers: how deep and wide, how long, where along the part worked and
-/// at which angle across it. Nothing is cut, and null returned, where it does not reach in by 0.01 mm. `say`:
-/// a length as texts show it.
-Feature* letIn(Part& first, const Part& second, const LetIn& how,
-               const std::function<std::string(Length)>& say);
+/// at which angle across it. Nothing is cut, and null returned, where it does not reach in by 0.01 mm.
+Feature* letIn(Part& first, const Part& second, const LetIn& how, const Measures& sold);
 
 } // namespace owl

@@ -138,7 +138,10 @@ Part bracketPart(std::string id, std::string name, const Bracket& b, const Vec3&
         {p.id + "/curve",
          "curve",
          fmt::format("{}, by the template: saw beside the line, then sand to it", wordsOf(b.shape)),
-         {}});
+         {},
+         {},
+         false,
+         {{"out_mm", b.out.mm()}, {"down_mm", b.down.mm()}}});
     return p;
 }
 

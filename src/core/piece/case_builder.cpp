@@ -68,7 +68,7 @@ void CaseBuilder::let(const std::string& in, const std::string& of, const char* 
     Part* wood = part(in);
     const Part* board = part(of);
     if (wood && board)
-        letIn(*wood, *board, {.kind = kind}, [this](Length l) { return say(l); });
+        letIn(*wood, *board, {.kind = kind}, ctx_);
 }
 
 bool CaseBuilder::laidOut(Joint& j, const Joining& way, const char* field, const std::string& where) {

@@ -28,7 +28,13 @@ void recessPlates(std::vector<Part>& parts, const std::vector<Length>& xs, doubl
                  "housing",
                  fmt::format("{} recesses in the back edge for the plates, {} deep, {} wide and {} high",
                              xs.size(), say(rodPlateThick), say(rodPlateWide + 1), say(high + 1)),
-                 {}});
+                 {},
+                 {},
+                 false,
+                 {{"recesses", static_cast<double>(xs.size())},
+                  {"depth_mm", rodPlateThick},
+                  {"width_mm", rodPlateWide + 1},
+                  {"length_mm", high + 1}}});
             cut.push_back(&p.features.back());
         }
     }

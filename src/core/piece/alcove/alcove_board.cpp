@@ -67,7 +67,8 @@ void AlcoveBuilder::board() {
     Part& front = *part(boards_.back());
     feature(
         front, "profile", "profile",
-        fmt::format("{} of {} along the front, above and below", edgeName(p_.edge), say(Length::mm(size))));
+        fmt::format("{} of {} along the front, above and below", edgeName(p_.edge), say(Length::mm(size))))
+        .sizes = {{"size_mm", size}};
     d_.assembly.shapedTogether = front.id + "/profile";
 }
 

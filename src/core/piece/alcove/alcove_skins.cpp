@@ -21,7 +21,8 @@ void AlcoveBuilder::scribeFeature(Part& p, const char* what) const {
             fmt::format(
                 "{} to the walls: cut {} over, laid in level, the widest gap set on the compass and carried "
                 "along every edge that meets a wall{}",
-                what, say(p.allowance), read ? "; the template has the gaps as they were read" : ""));
+                what, say(p.allowance), read ? "; the template has the gaps as they were read" : ""))
+        .sizes = {{"allowance_mm", p.allowance.mm()}};
 }
 
 std::vector<Vec3> AlcoveBuilder::along(const Vec3& a, const Vec3& b, double end) {

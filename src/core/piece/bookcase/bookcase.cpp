@@ -45,7 +45,8 @@ void BookcaseWork::notchOver(Part& upright) {
     feature(upright, "notch", "notch",
             fmt::format("at the rear lower corner, {} high and {} deep, over the baseboard: it is {} high, "
                         "and {} are play",
-                        say(high), say(deep), say(ctx_.baseboard), say(s_.notchHigh - ctx_.baseboard)));
+                        say(high), say(deep), say(ctx_.baseboard), say(s_.notchHigh - ctx_.baseboard)))
+        .sizes = {{"length_mm", high.mm()}, {"depth_mm", deep.mm()}};
 }
 
 Length BookcaseWork::shelfFront() const {
@@ -312,7 +313,8 @@ class BookcaseBuilder : BookcaseWork {
                               p.id.starts_with("side") || p.id.starts_with("divider") ||
                               (p.id.starts_with("shelf") && p_.strip == CaseStrip::none);
             if (p.stock == Stock::sheet && open)
-                feature(p, "band", "band", fmt::format("on its front edge, {} long", say(p.length)));
+                feature(p, "band", "band", fmt::format("on its front edge, {} long", say(p.length))).sizes = {
+                    {"length_mm", p.length.mm()}};
         }
     }
 };

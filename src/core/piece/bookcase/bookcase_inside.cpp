@@ -332,7 +332,10 @@ class BookcaseInside : BookcaseWork {
                                           "where its end would show",
                                           say(tb), say(g), say(y0))
                             : fmt::format("{} wide and {} deep along the inner rear edge, for the back",
-                                          say(g), say(tb)));
+                                          say(g), say(tb)))
+                    .sizes = {{"width_mm", (inGroove ? tb : g).mm()},
+                              {"depth_mm", (inGroove ? g : tb).mm()},
+                              {"from_mm", y0.mm()}};
         }
     }
 };

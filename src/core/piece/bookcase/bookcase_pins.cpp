@@ -65,13 +65,19 @@ class PinRows : BookcaseWork {
                                        deep,
                                        pinHole});
         const Cell h = host->bounds();
-        feature(*host, id, "pin_row",
-                fmt::format("{} holes of {}, {} deep, {} apart, the middle one {} from the lower "
-                            "end; one row {} from the rear edge, one {} from the front edge",
-                            2 * n + 1, say(pinThick()), say(Length::mm(deep)), say(Length::mm(pinPitch)),
-                            say(Length::mm(z) - h.at.z), say(b.at.y + Length::mm(inset) - h.at.y),
-                            say(h.at.y + h.size.y - b.at.y - b.size.y + Length::mm(inset))))
-            .whatFor = theName(board->name);
+        Feature& row =
+            feature(*host, id, "pin_row",
+                    fmt::format("{} holes of {}, {} deep, {} apart, the middle one {} from the lower "
+                                "end; one row {} from the rear edge, one {} from the front edge",
+                                2 * n + 1, say(pinThick()), say(Length::mm(deep)), say(Length::mm(pinPitch)),
+                                say(Length::mm(z) - h.at.z), say(b.at.y + Length::mm(inset) - h.at.y),
+                                say(h.at.y + h.size.y - b.at.y - b.size.y + Length::mm(inset))));
+        row.whatFor = theName(board->name);
+        row.sizes = {{"holes", 2 * n + 1},
+                     {"diameter_mm", d},
+                     {"depth_mm", deep},
+                     {"pitch_mm", pinPitch},
+                     {"middle_mm", z - h.at.z.mm()}};
     }
 
     bool told_ = false;

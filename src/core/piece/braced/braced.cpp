@@ -250,7 +250,10 @@ class BracedBuilder : KindBuilder {
                          "off what tore out at the corners",
                          edgeName(p_.edge), say(size_), where[static_cast<int>(p_.edgeAt)],
                          passes > 1 ? fmt::format("{} passes, each a little deeper; ", passes) : ""),
-             {}});
+             {},
+             {},
+             false,
+             {{"size_mm", size_.mm()}, {"passes", passes}}});
         d_.assembly.parts.front() = std::move(top.front());
     }
 

@@ -53,7 +53,8 @@ void CornerBuilder::cleat(int wall) {
         feature(made, "mitre", "mitre",
                 fmt::format("the end in the corner sawn at {:g}°, half of what the corner measures; the long "
                             "point lies on the wall",
-                            f_.angle / 2));
+                            f_.angle / 2))
+            .sizes = {{"angle_deg", f_.angle / 2}};
     if (hooked() && !lip())
         groove(made, wall, end);
     if (lip())
@@ -70,7 +71,11 @@ void CornerBuilder::groove(Part& cleat, int wall, double end) {
             fmt::format("in its front face, {} wide and {} deep, {} below the upper edge, stopped {} before "
                         "the square end",
                         say(Length::mm(high)), say(Length::mm(grooveDeep)), say(Length::mm(lipShare)),
-                        say(Length::mm(end - hookEnd(end)))));
+                        say(Length::mm(end - hookEnd(end)))))
+        .sizes = {{"width_mm", high},
+                  {"depth_mm", grooveDeep},
+                  {"from_mm", lipShare},
+                  {"stopped_mm", end - hookEnd(end)}};
 }
 
 void CornerBuilder::lipOn(int wall, double end) {
@@ -83,7 +88,8 @@ void CornerBuilder::lipOn(int wall, double end) {
         {fmt::format("width {}: what the tongue of the capture strip hooks under",
                      say(Length::mm(lipShare)))},
         out(wall) * 0.3);
-    feature(*part(id), "mitre", "mitre", fmt::format("the end in the corner sawn at {:g}°", f_.angle / 2));
+    feature(*part(id), "mitre", "mitre", fmt::format("the end in the corner sawn at {:g}°", f_.angle / 2))
+        .sizes = {{"angle_deg", f_.angle / 2}};
     Joint j;
     j.id = "lip-cleat-" + side(wall);
     j.first = id;
@@ -154,7 +160,8 @@ void CornerBuilder::captureStrip(int wall) {
                      {0, 0, -0.5});
     feature(made, "rabbet", "rabbet",
             fmt::format("along its upper back edge, {} wide and {} high: a tongue of {} stays",
-                        say(Length::mm(wide)), say(Length::mm(lipShare + play)), say(Length::mm(tongue()))));
+                        say(Length::mm(wide)), say(Length::mm(lipShare + play)), say(Length::mm(tongue()))))
+        .sizes = {{"width_mm", wide}, {"depth_mm", lipShare + play}};
     strip(made, wall, from, until, face, front);
 }
 

@@ -92,7 +92,8 @@ void CornerBuilder::arms() {
             made, "lap", "half_lap",
             fmt::format("half of its thickness, {}, away {} where the other arm crosses, to the angle of the "
                         "corner; leave a hair and plane it to a push fit",
-                        say(Length::mm(t_ / 2)), wall == 0 ? "below" : "above"));
+                        say(Length::mm(t_ / 2)), wall == 0 ? "below" : "above"))
+            .sizes = {{"depth_mm", t_ / 2}, {"angle_deg", f_.angle}};
     }
     Joint j;
     j.id = "lap";
@@ -130,19 +131,23 @@ void CornerBuilder::outlineFeature(Part& p, int n) {
     if (round() && n == 1)
         feature(p, "curve", "curve",
                 fmt::format("to the paper template: a quarter round of {} about the corner of the walls",
-                            say(p_.length)));
+                            say(p_.length)))
+            .sizes = {{"radius_mm", p_.length.mm()}};
     else if (round())
         feature(p, "curve", "curve",
                 fmt::format("to the paper template, after gluing up: a quarter round of {} about the corner "
                             "of the walls",
-                            say(p_.length)));
+                            say(p_.length)))
+            .sizes = {{"radius_mm", p_.length.mm()}};
     else if (ell())
         feature(p, "curve", "curve",
                 fmt::format("to the paper template: an L with arms {} deep; round its inner corner with a "
                             "saw, then a file",
-                            say(p_.arm)));
+                            say(p_.arm)))
+            .sizes = {{"depth_mm", p_.arm.mm()}};
     else
-        feature(p, "mitre", "mitre", fmt::format("sawn to the outline: {}", outlineWords()));
+        feature(p, "mitre", "mitre", fmt::format("sawn to the outline: {}", outlineWords())).sizes = {
+            {"angle_deg", f_.angle}};
     if (n > 1 && !ell())
         p.features.back().purpose = panelOutline;
 }
@@ -197,7 +202,8 @@ void CornerBuilder::shapeFront() {
         return;
     feature(
         *front, "profile", "profile",
-        fmt::format("{} of {} along the front, above and below", edgeName(p_.edge), say(Length::mm(size))));
+        fmt::format("{} of {} along the front, above and below", edgeName(p_.edge), say(Length::mm(size))))
+        .sizes = {{"size_mm", size}};
     d_.assembly.shapedTogether = front->id + "/profile";
 }
 
@@ -280,7 +286,8 @@ void CornerBuilder::frontStrips() {
                                   say(Length::mm(rise_)), say(Length::mm(drop_)))},
                      {f_.frontOut.x, f_.frontOut.y, 0});
     feature(made, "mitre", "mitre",
-            "both ends sawn to follow the corner: hold it in its place and mark them from the walls");
+            "both ends sawn to follow the corner: hold it in its place and mark them from the walls")
+        .sizes = {{"angle_deg", f_.angle}};
     for (const auto& id : boards_) {
         const Part* b = part(id);
         if (!b || !touchesFront(*b))

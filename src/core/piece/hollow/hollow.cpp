@@ -146,7 +146,10 @@ class HollowBuilder : ArmsBuilder {
                               "mitre",
                               fmt::format("{} end sawn with the blade at {:.3g}°, the long side outwards",
                                           ofFront ? (left ? "left" : "right") : "front", blade),
-                              {}});
+                              {},
+                              {},
+                              false,
+                              {{"angle_deg", blade}}});
     }
 
     void skin(bool top) {
@@ -189,7 +192,10 @@ class HollowBuilder : ArmsBuilder {
             {parts.back().id + "/chamfer",
              "chamfer",
              fmt::format("{} on all outer edges above and below, when the box is together", say(p_.chamfer)),
-             {}});
+             {},
+             {},
+             false,
+             {{"size_mm", c}}});
         d_.assembly.shapedTogether = parts.back().id + "/chamfer";
     }
 

@@ -265,11 +265,15 @@ class Builder {
                                  depth_, high, capT_, {{x.mm(), 0, 0}, {0, 1, 0}, {0, 0, 1}, {1, 0, 0}});
             cap.apart = {left ? -1.0 : 1.0, 0, 0};
             if (p_.caps == CapShape::stepped && high > lipTop_ && depth_ > stepY) {
-                cap.features.push_back({cap.id + "/step",
-                                        "step",
-                                        fmt::format("cut away {} × {} at the upper front corner",
-                                                    say(depth_ - stepY), say(high - lipTop_)),
-                                        {}});
+                cap.features.push_back(
+                    {cap.id + "/step",
+                     "step",
+                     fmt::format("cut away {} × {} at the upper front corner", say(depth_ - stepY),
+                                 say(high - lipTop_)),
+                     {},
+                     {},
+                     false,
+                     {{"length_mm", (depth_ - stepY).mm()}, {"depth_mm", (high - lipTop_).mm()}}});
                 subtract(cap.solid,
                          toolIn(cap, {stepY.mm(), depth_.mm() + 1}, {lipTop_.mm(), high.mm() + 1},
                                 {-1, capT_.mm() + 1}),

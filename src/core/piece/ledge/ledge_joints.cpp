@@ -228,11 +228,15 @@ class Joiner {
     /// The strip was made wider by its tongue; what stands beside the tongue goes.
     void cutTongue(Part& part, const Joint& j) {
         part.features.push_back(
-            {part.id + "/tongue-" + j.first, "tongue",
+            {part.id + "/tongue-" + j.first,
+             "tongue",
              fmt::format("{} thick, {} long, centred on the edge that meets the {}; it is "
                          "part of the width",
                          say(j.tongue), say(j.tongueLength), j.first),
-             j.id});
+             j.id,
+             {},
+             false,
+             {{"width_mm", j.tongue.mm()}, {"length_mm", j.tongueLength.mm()}}});
         part.why.push_back(say(j.tongueLength) + " more width for the tongue");
         const double L = part.length.mm() + 1;
         const double W = part.width.mm();
@@ -248,10 +252,14 @@ class Joiner {
 
     /// Where the other part's edge meets this one's face.
     void cutGroove(Part& part, const Joint& j) {
-        part.features.push_back({part.id + "/groove-" + j.second, "groove",
+        part.features.push_back({part.id + "/groove-" + j.second,
+                                 "groove",
                                  fmt::format("{} wide, {} deep, where the {} meets it", say(j.tongue),
                                              say(j.tongueLength + 1_mm), j.second),
-                                 j.id});
+                                 j.id,
+                                 {},
+                                 false,
+                                 {{"width_mm", j.tongue.mm()}, {"depth_mm", (j.tongueLength + 1_mm).mm()}}});
         const Part* other = r_.assembly.find(j.second);
         if (!other)
             return;

@@ -136,14 +136,16 @@ class MantelBuilder : ArmsBuilder {
         cut(front, low, {0, -1, -1});
         cut(front, up, {0, -1, 1});
         feature(front, "bevel", "bevel",
-                "both long edges ripped with the blade at 45°, the wide face outwards");
+                "both long edges ripped with the blade at 45°, the wide face outwards")
+            .sizes = {{"angle_deg", 45}};
         for (const bool top : {false, true}) {
             Part& p =
                 add(blankPart(top ? "top" : "bottom", top ? "top" : "bottom", long_, D_, t_,
                               {{x0.mm(), 0, top ? zt - t_.mm() : zb}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}}),
                     {lengthWhy, fmt::format("width {} is the depth", say(D_))}, {0, 0, top ? 0.8 : -0.8});
             cut(p, top ? up : low, {0, 1, top ? -1.0 : 1.0});
-            feature(p, "bevel", "bevel", "front edge ripped with the blade at 45°, the wide face outwards");
+            feature(p, "bevel", "bevel", "front edge ripped with the blade at 45°, the wide face outwards")
+                .sizes = {{"angle_deg", 45}};
         }
         if (p_.returns == MantelReturns::mitred)
             for (auto& p : d_.assembly.parts)
@@ -160,7 +162,8 @@ class MantelBuilder : ArmsBuilder {
             const Vec3 out = p.id == "front" ? Vec3{in, -1, 0} : Vec3{in, 0, p.id == "top" ? -1.0 : 1.0};
             cut(p, {x, D, p.id == "top" ? zt : zb}, out);
         }
-        feature(p, "mitre", "mitre", "both ends sawn with the blade at 45°, the long side outwards");
+        feature(p, "mitre", "mitre", "both ends sawn with the blade at 45°, the long side outwards").sizes = {
+            {"angle_deg", 45}};
     }
 
     void ends() {
@@ -186,7 +189,8 @@ class MantelBuilder : ArmsBuilder {
             cut(p, {x, D, zt}, {in, 0, 1});
             feature(p, "mitre", "mitre",
                     "front end and both long edges sawn with the blade at 45°, the wide face outwards; take "
-                    "it from the same board as the front and the grain runs round the corner");
+                    "it from the same board as the front and the grain runs round the corner")
+                .sizes = {{"angle_deg", 45}};
         }
     }
 
@@ -228,9 +232,11 @@ class MantelBuilder : ArmsBuilder {
         e.low = z0_.mm();
         e.high = zt_.mm();
         shapeOutline(parts, e, p_.edge, size.mm(), 20);
-        feature(parts.front(), "profile", "profile",
-                fmt::format("{} of {} along front and ends, above and below", edgeName(p_.edge), say(size)))
-            .endGrain = true;
+        Feature& profile = feature(
+            parts.front(), "profile", "profile",
+            fmt::format("{} of {} along front and ends, above and below", edgeName(p_.edge), say(size)));
+        profile.endGrain = true;
+        profile.sizes = {{"size_mm", size.mm()}};
         d_.assembly.shapedTogether = parts.front().id + "/profile";
     }
 

@@ -190,7 +190,8 @@ class PlatformBuilder : CaseBuilder {
         feature(t, "order", "order",
                 fmt::format("{}{}, corners round with a radius of {}, nothing drilled",
                             glass ? (p_.toughened ? "toughened, " : "laminated or annealed, ") : "",
-                            glass ? "all edges ground" : "all edges polished", say(p_.corner)));
+                            glass ? "all edges ground" : "all edges polished", say(p_.corner)))
+            .sizes = {{"radius_mm", p_.corner.mm()}};
         pads();
     }
 

@@ -163,10 +163,11 @@ class SlabBuilder : KindBuilder {
         shapeOutline(parts, e, p_.edge, size_.mm(), 7);
         const char* where = !e.alongFront ? "both ends" : e.ends ? "the front and both ends" : "the front";
         // One pass along all boards: it is made on the one in front when the slab is together.
-        feature(parts.back(), "profile", "profile",
-                fmt::format("{} of {} along {} of the slab, above and below", edgeName(p_.edge), say(size_),
-                            where))
-            .endGrain = e.ends;
+        Feature& profile = feature(parts.back(), "profile", "profile",
+                                   fmt::format("{} of {} along {} of the slab, above and below",
+                                               edgeName(p_.edge), say(size_), where));
+        profile.endGrain = e.ends;
+        profile.sizes = {{"size_mm", size_.mm()}};
         d_.assembly.shapedTogether = parts.back().id + "/profile";
     }
 

@@ -217,7 +217,8 @@ class BoxBuilder : BoxWork {
                                      [](const Feature& f) { return f.kind == "mitre"; }))
                         feature(*p, "mitre", "mitre",
                                 "ends that meet another board sawn with the blade at 45°, the long side "
-                                "outwards; opposite boards on one stop, so that they are equal to a hair");
+                                "outwards; opposite boards on one stop, so that they are equal to a hair")
+                            .sizes = {{"angle_deg", 45}};
             }
     }
 
@@ -265,13 +266,15 @@ class BoxBuilder : BoxWork {
             if (!flush)
                 feature(*part(board), "profile", "profile",
                         fmt::format("{} of {} along the outer front edge", edgeName(p_.edge),
-                                    say(Length::mm(size))));
+                                    say(Length::mm(size))))
+                    .sizes = {{"size_mm", size}};
         }
         if (!flush || last.empty())
             return;
         feature(*part(last), "profile", "profile",
                 fmt::format("{} of {} round the outer front edges of the box", edgeName(p_.edge),
-                            say(Length::mm(size))));
+                            say(Length::mm(size))))
+            .sizes = {{"size_mm", size}};
         d_.assembly.shapedTogether = last + "/profile";
     }
     [[nodiscard]] static bool isBoard(const std::string& id) {
@@ -295,7 +298,8 @@ class BoxBuilder : BoxWork {
             clip(p.solid, planeThrough(edge, out), 9);
             feature(p, "bevel", "bevel",
                     fmt::format("front edge ripped at {:g}°, sloping inwards, before the corners are cut",
-                                p_.bevel));
+                                p_.bevel))
+                .sizes = {{"angle_deg", p_.bevel}};
         }
     }
 };

@@ -81,7 +81,8 @@ class GlassRails : BoxWork {
                     "{} wide, {} deep along {} upper {}, for feet of {}; cut on a wide strip before it is "
                     "ripped narrow",
                     say(bearing + 3_mm), say(deep), first || last ? "the inner" : "both",
-                    first || last ? "edge" : "edges", say(p_.foot)));
+                    first || last ? "edge" : "edges", say(p_.foot)))
+                .sizes = {{"width_mm", (bearing + 3_mm).mm()}, {"depth_mm", deep.mm()}};
             r.why = {
                 fmt::format("length {} is the depth", say(front)),
                 fmt::format("width {}: a foot and {} from middle to middle, less a gap of {} for the stem",

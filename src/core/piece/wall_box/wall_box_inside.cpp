@@ -159,7 +159,8 @@ class BoxInside : BoxWork {
                         fmt::format(
                             "{} wide, {} deep, {} from the rear edge, for the back; stopped where its end "
                             "would show",
-                            say(tb), say(g), say(y0)));
+                            say(tb), say(g), say(y0)))
+                    .sizes = {{"width_mm", tb.mm()}, {"depth_mm", g.mm()}, {"from_mm", y0.mm()}};
         }
         Part& b =
             add(blankPart("back", "back panel", x1 - x0, z1 - z0, tb,
@@ -279,7 +280,8 @@ class BoxInside : BoxWork {
         b.holes.push_back(
             {"bottom/cable", {at.mm(), y, s_.z0.mm()}, {0, 0, -1}, p_.cableD.mm(), s_.t.mm(), "cable"});
         if (!route.empty())
-            feature(b, "cable-way", "hole", route);
+            feature(b, "cable-way", "hole", route).sizes = {{"diameter_mm", p_.cableD.mm()},
+                                                            {"from_mm", at.mm()}};
     }
 };
 

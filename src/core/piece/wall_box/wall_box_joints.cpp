@@ -132,11 +132,15 @@ class BoxJoiner : BoxWork {
                 continue;
             subtract(p.solid, slot, 11);
             p.features.push_back(
-                {fmt::format("{}/slot-{}", p.id, id), "slot",
+                {fmt::format("{}/slot-{}", p.id, id),
+                 "slot",
                  fmt::format("{} wide, {} deep, square to the mitre and in its middle, all along "
                              "it: the board stands on its mitre against a fence at 45°",
                              say(Length::mm(splineThick)), say(Length::mm(deep + 0.5))),
-                 id});
+                 id,
+                 {},
+                 false,
+                 {{"width_mm", splineThick}, {"depth_mm", deep + 0.5}}});
         }
         Part s =
             blankPart("spline-" + id, "spline", p_.depth, Length::mm(2 * deep), Length::mm(splineThick),

@@ -147,10 +147,20 @@ class HangerMounter {
         clip(wall.solid, planeThrough(at, up), 9);
         clip(mine.solid, planeThrough(at, -up), 9);
         const std::string slope = fmt::format("{:g}° from square", h_.bevel);
-        wall.features.push_back({nth("cleat-wall") + "/bevel", "bevel",
-                                 "upper edge " + slope + ", its high side to the room", nth("cleat-hook")});
-        mine.features.push_back({nth("cleat") + "/bevel", "bevel",
-                                 "lower edge " + slope + ", its low side to the wall", nth("cleat-hook")});
+        wall.features.push_back({nth("cleat-wall") + "/bevel",
+                                 "bevel",
+                                 "upper edge " + slope + ", its high side to the room",
+                                 nth("cleat-hook"),
+                                 {},
+                                 false,
+                                 {{"angle_deg", h_.bevel}}});
+        mine.features.push_back({nth("cleat") + "/bevel",
+                                 "bevel",
+                                 "lower edge " + slope + ", its low side to the wall",
+                                 nth("cleat-hook"),
+                                 {},
+                                 false,
+                                 {{"angle_deg", h_.bevel}}});
         for (Part* p : {&wall, &mine})
             p->why = {"length: the back rail less what hides its ends",
                       "height: what the rail, the spacer and the bevel leave"};
@@ -277,8 +287,18 @@ class HangerMounter {
     }
     void cut(const std::string& id, const std::string& purpose, std::string text,
              std::vector<ConvexCell> tools) {
-        out_.cuts.push_back(
-            {railId(), {railId() + "/" + id, "housing", std::move(text), purpose}, std::move(tools)});
+        Bounds3 all{{1e18, 1e18, 1e18}, {-1e18, -1e18, -1e18}};
+        for (const auto& tool : tools) {
+            const Bounds3 b = boundsOf(tool);
+            all.low = {std::min(all.low.x, b.low.x), 0, std::min(all.low.z, b.low.z)};
+            all.high = {std::max(all.high.x, b.high.x), std::max(all.high.y, b.high.y),
+                        std::max(all.high.z, b.high.z)};
+        }
+        Feature f{railId() + "/" + id, "housing", std::move(text), purpose};
+        f.sizes = {{"width_mm", all.high.x - all.low.x},
+                   {"length_mm", all.high.z - all.low.z},
+                   {"depth_mm", all.high.y}};
+        out_.cuts.push_back({railId(), std::move(f), std::move(tools)});
     }
     /// From `from` to `deep` behind the rail's rear.
     [[nodiscard]] ConvexCell pocket(double x, double w, double z0, double z1, double deep,
