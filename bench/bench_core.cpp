@@ -48,6 +48,25 @@ void planWhileDragging(benchmark::State& state) {
 }
 BENCHMARK(planWhileDragging)->Unit(benchmark::kMillisecond);
 
+/// To the drawing and the chosen support, as the window has it while a hand drags.
+void dragToDrawing(benchmark::State& state) {
+    auto project = demoProject();
+    const auto shop = owl::shippedShop().value();
+    auto plan = owl::plan(project, shop, owl::catalog());
+    int step = 0;
+    for (auto _ : state) {
+        auto next = project;
+        if (state.range(0) > 0)
+            owl::movePiece(next, next.pieces[static_cast<std::size_t>(state.range(0) - 1)].id,
+                           owl::Length::mm(1000 + (++step % 200)), owl::Length::mm(1232));
+        plan = owl::planHastily(next, shop, owl::catalog(), project, std::move(plan));
+        project = std::move(next);
+    }
+}
+BENCHMARK(dragToDrawing)
+    ->DenseRange(0, 13)
+    ->Unit(benchmark::kMillisecond); // 0: nothing changed; the n-th piece
+
 /// A six metre wall, scanned every millimetre.
 void estimatorSixMetres(benchmark::State& state) {
     owl::ScanWall wall;

@@ -17,9 +17,9 @@ judge() { # name, options of 'new'; in a folder of its own
     "$cli" plan "$at/p.owl" --out "$at/out" 2>"$at/err" || { echo "$name: $(cat "$at/err")"; return 1; }
     /usr/bin/python3 "$verify" "$at/out/plan.json" "$at/p.owl" --job "$at/out/cut-job.json" >"$at/said" ||
         { echo "error: $name"; cat "$at/said"; return 1; }
-    # What is bought and what is told of fixings, by the checker of books; its other checks are not met yet.
+    # What is bought, told of fixings and sawn, by the checker of books; its other checks are not met yet.
     /usr/bin/python3 "$book" "$at/out/plan.json" "$at/p.owl" --job "$at/out/cut-job.json" >"$at/said" 2>&1
-    if grep -E ': (bought|told): |Traceback' "$at/said"; then
+    if grep -E ': (bought|told|saw): |Traceback' "$at/said"; then
         echo "error: $name"
         return 1
     fi

@@ -56,15 +56,70 @@ bool Document::isFile(const QString& path) {
 
 Document::Document(Shop shop, QObject* parent) : QObject(parent), shop_(std::move(shop)) {
     connect(&holdWatch_, &QTimer::timeout, this, &Document::watchHold);
+    rest_.setSingleShot(true);
+    rest_.setInterval(150);
+    connect(&rest_, &QTimer::timeout, this, &Document::catchUp);
     plan_ = owl::plan(project_, shop_, catalog(), nullptr, {}, maker_);
     planned_ = project_;
 }
 
 Document::~Document() {
+    if (behind_.joinable())
+        behind_.join();
     hold_.letGo();
 }
 
+void Document::endMerge() {
+    mergeKey_.clear();
+    dragging_ = false;
+    if (plan_.hasty)
+        replan();
+}
+
+void Document::planHastilyNow() {
+    ++edits_;
+    Plan next = planHastily(project_, shop_, catalog(), planned_, std::move(plan_), maker_);
+    plan_ = std::move(next);
+    planned_ = project_;
+    emit changed();
+    rest_.start();
+}
+
+/// All of it, by a thread of its own on copies; whoever edits meanwhile makes its answer worthless.
+void Document::catchUp() {
+    if (!plan_.hasty)
+        return;
+    if (working_) { // on what is no longer so
+        rest_.start();
+        return;
+    }
+    if (behind_.joinable())
+        behind_.join();
+    working_ = true;
+    behind_ =
+        std::thread([this, edits = edits_, project = project_, shop = shop_, maker = maker_, known = plan_] {
+            const Earlier earlier{project, known};
+            auto plan = std::make_shared<Plan>(owl::plan(project, shop, catalog(), &earlier, {}, maker));
+            QMetaObject::invokeMethod(
+                this, [this, edits, plan] { caughtUp(edits, std::move(*plan)); }, Qt::QueuedConnection);
+        });
+}
+
+void Document::caughtUp(std::size_t edits, Plan plan) {
+    working_ = false;
+    if (edits != edits_ || !plan_.hasty)
+        return;
+    plan_ = std::move(plan);
+    emit changed();
+}
+
 void Document::replan() {
+    if (dragging_) {
+        planHastilyNow();
+        return;
+    }
+    ++edits_;
+    rest_.stop();
     const Earlier earlier{planned_, plan_};
     Plan next = owl::plan(project_, shop_, catalog(), &earlier, {}, maker_);
     plan_ = std::move(next);
@@ -74,12 +129,14 @@ void Document::replan() {
 
 void Document::setMaker(PieceMaker maker) {
     maker_ = std::move(maker);
+    ++edits_;
     plan_ = owl::plan(project_, shop_, catalog(), nullptr, {}, maker_);
     emit changed();
 }
 
 void Document::setShop(Shop shop) {
     shop_ = std::move(shop);
+    ++edits_;
     plan_ = owl::plan(project_, shop_, catalog(), nullptr, {}, maker_);
     emit changed();
 }
@@ -187,6 +244,7 @@ void Document::become(Project project, const QString& path, std::optional<FileVe
     undo_.clear();
     redo_.clear();
     mergeKey_.clear();
+    dragging_ = false;
 }
 
 void Document::begin(Project project, const QString& path, std::optional<FileVersion> version) {

@@ -11,6 +11,7 @@
 #include <QString>
 #include <QTimer>
 #include <optional>
+#include <thread>
 
 namespace owl {
 
@@ -44,8 +45,13 @@ class Document : public QObject {
     [[nodiscard]] std::optional<QString> wouldRefuse(const Edit& edit) const;
     /// The same for hands and remedies: what would go beyond its limit stops there, and stopped() tells.
     std::optional<QString> applyWithin(const Edit& edit, const QString& key = {});
+    /// A hand drags: edits are planned hastily, so that the drawing keeps up; the rest catches up in the
+    /// background when the hand rests, and at once when it lets go.
+    void beginDrag() { dragging_ = true; }
     /// Ends a row of merged edits (the mouse was let go, the field left).
-    void endMerge() { mergeKey_.clear(); }
+    void endMerge();
+    /// True while the plan has only what a drag needs.
+    [[nodiscard]] bool catchingUp() const { return plan_.hasty; }
     void undo();
     void redo();
     /// The remedies of a finding that cure it, tried one by one, each with what it brings.
@@ -109,6 +115,9 @@ class Document : public QObject {
     void become(Project project, const QString& path, std::optional<FileVersion> version);
     void begin(Project project, const QString& path, std::optional<FileVersion> version);
     void replan();
+    void planHastilyNow();
+    void catchUp();
+    void caughtUp(std::size_t edits, Plan plan);
     void note();
     void watchHold();
     [[nodiscard]] FileGuard guard() const;
@@ -123,6 +132,11 @@ class Document : public QObject {
     bool readOnly_ = false, heldMine_ = true;
     std::optional<Edit> typing_;
     std::optional<TypedText> typedText_;
+    bool dragging_ = false;
+    std::size_t edits_ = 0; ///< counts what was planned, so that a late answer is known
+    QTimer rest_;           ///< of the hand
+    std::thread behind_;    ///< plans all of it meanwhile
+    bool working_ = false;  ///< it does
     QTimer holdWatch_;
     FileHold hold_;
     std::unique_ptr<JournalKeeper> journal_;

@@ -16,6 +16,8 @@ namespace owl {
 void MainWindow::dragged(const QString& id, Point from, Point now, int phase, double mmPerPixel) {
     const Point moved{now.x - from.x, now.y - from.y};
     dragging_ = phase == 1;
+    if (dragging_)
+        doc_->beginDrag();
     if (station_ == Station::place && mode_ == PlaceMode::wall) {
         if (id.startsWith("piece:"))
             dragPiece(id.mid(6), moved, phase, mmPerPixel);
@@ -69,7 +71,9 @@ void MainWindow::dragPiece(const QString& id, Point moved, int phase, double mmP
         "drag:" + id);
     if (snapView_.snapX || snapView_.snapZ)
         refreshBench(doc_->project(), doc_->plan());
-    say(words(snapView_.snapped));
+    say(snapView_.snapped.empty() && doc_->catchingUp()
+            ? tr("Steps, boards and words catch up when the hand rests.")
+            : words(snapView_.snapped));
 }
 
 /// One stud when they were found one by one, the whole row when they stand at a spacing.

@@ -1,6 +1,7 @@
 // Place in the real window: walls and rooms, dragging pieces, studs and things, snapping, scans, practice,
 // pairs.
 #include "app/book_printer.h"
+#include "plan/plan_json.h"
 #include "report/visit_sheet.h"
 #include "scan/practice.h"
 #include "window_bench.h"
@@ -130,6 +131,29 @@ class TestPlaceWindow : public QObject {
         b.settle();
         QVERIFY(!b.canvas()->description().contains("centred on the wall"));
         QCOMPARE(b.leftOf("ledge-4"), 950_mm);
+    }
+    /// While a hand drags only what moves is planned; the rest comes when it rests, and at once when it lets
+    /// go.
+    void whatADragLeavesCatchesUp() {
+        PlaceBench b("fire-wall");
+        const QRect r = b.canvas()->shapeRect("piece:ledge-4");
+        b.drag(b.canvas(), r.center(), r.center() + QPoint(-40, -30), false);
+        QVERIFY(b.document.catchingUp());
+        const PiecePlan* held = b.document.plan().find("ledge-4");
+        QVERIFY(held && held->hold() && held->supports.size() == 1);
+        QTRY_VERIFY_WITH_TIMEOUT(!b.document.catchingUp(), 20000); // the hand rests, and still holds it
+        const auto same = [&] {
+            return planJson(b.document.project(), b.document.plan()).dump() ==
+                   planJson(b.document.project(), plan(b.document.project(), b.document.shop(), catalog()))
+                       .dump();
+        };
+        QVERIFY(same());
+        QVERIFY(b.document.plan().find("ledge-4")->supports.size() > 1);
+        QTest::mouseRelease(b.canvas(), Qt::LeftButton, {}, r.center() + QPoint(-40, -30));
+        b.settle();
+        b.drag(b.canvas(), b.canvas()->shapeRect("piece:ledge-4").center(), r.center());
+        QVERIFY(!b.document.catchingUp());
+        QVERIFY(same());
     }
     void listsFollowWhenTheMouseIsLetGo() {
         PlaceBench b;

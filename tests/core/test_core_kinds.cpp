@@ -61,8 +61,8 @@ class TestKinds : public QObject {
                 const Project p = randomProject(kind.toStdString(), units, seed).value();
                 CutEffort quick;
                 quick.tries = 1;
-                for (const auto& part :
-                     plan(p, test::shop(), catalog(), nullptr, quick).pieces.front().assembly().parts)
+                const Plan planned = plan(p, test::shop(), catalog(), nullptr, quick);
+                for (const auto& part : planned.pieces.front().assembly().parts)
                     for (const auto& f : part.features) {
                         QVERIFY2(!f.sizes.empty() || f.text.starts_with("the waney edge"), f.id.c_str());
                         for (const auto& [name, size] : f.sizes)

@@ -84,6 +84,56 @@ class TestMemory : public QObject {
         }
     }
 
+    /// While a hand drags: what is drawn and held is what it will be; a hasty piece is never taken for a
+    /// planned one.
+    void hasteIsNoOtherAnswer() {
+        const Project before = test::demo();
+        CutEffort quick;
+        quick.tries = 2;
+        for (std::size_t i = 0; i < before.pieces.size(); ++i) {
+            Project after = before;
+            after.pieces[i].place.z += 40_mm;
+            after.pieces[i].load.kgPerM += 1;
+            const Plan known = plan(before, test::shop(), catalog(), nullptr, quick);
+            Plan spent = known;
+            const Plan hasty = planHastily(after, test::shop(), catalog(), before, std::move(spent));
+            const Plan full = plan(after, test::shop(), catalog(), nullptr, quick);
+            QVERIFY(hasty.hasty && hasty.pieces.size() == full.pieces.size());
+            for (std::size_t k = 0; k < full.pieces.size(); ++k) {
+                const PiecePlan& a = hasty.pieces[k];
+                const PiecePlan& b = full.pieces[k];
+                QVERIFY2(a.id == b.id && a.left == b.left && a.bottom == b.bottom, b.id.c_str());
+                QVERIFY2(a.marks.size() == b.marks.size() || a.hold()->option.id != b.hold()->option.id,
+                         b.id.c_str());
+                if (!a.hasty || !b.hold() || a.hold()->option.id != b.hold()->option.id)
+                    continue; // another support is the best now: told when the hand rests
+                QCOMPARE(a.assembly().parts.size(), b.assembly().parts.size());
+                QVERIFY2(a.hold()->verdict.status == b.hold()->verdict.status &&
+                             std::abs(a.hold()->verdict.standing.utilisation -
+                                      b.hold()->verdict.standing.utilisation) < 1e-9,
+                         b.id.c_str());
+            }
+            const Earlier earlier{after, hasty};
+            const Plan caught = plan(after, test::shop(), catalog(), &earlier, quick);
+            QVERIFY2(planJson(after, caught).dump() == planJson(after, full).dump(),
+                     before.pieces[i].id.c_str());
+        }
+    }
+    void hastePlansNewAndLostPieces() {
+        const Project before = test::demo();
+        CutEffort quick;
+        quick.tries = 1;
+        Plan known = plan(before, test::shop(), catalog(), nullptr, quick);
+        Project after = before;
+        after.pieces.erase(after.pieces.begin());
+        after.pieces.push_back(before.pieces.back());
+        after.pieces.back().id = "another";
+        const Plan hasty = planHastily(after, test::shop(), catalog(), before, std::move(known));
+        QCOMPARE(hasty.pieces.size(), after.pieces.size());
+        QVERIFY(hasty.pieces.back().hasty && hasty.pieces.back().assembly().parts.size() > 1);
+        QVERIFY(!hasty.pieces.front().hasty);
+    }
+
     /// A piece on one wall asks nothing of the others; one between walls asks all of them.
     void inputsHoldWhatAPieceLiesOn() {
         const Project p = test::demo();

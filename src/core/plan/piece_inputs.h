@@ -39,6 +39,8 @@ struct PieceScene {
     const std::vector<WallPlan>& walls; ///< of the project, for the zones of those in the inputs
     const Shop& shop;
     const Catalog& catalog;
+    /// While a hand drags: made, and held by this support alone where it can be. Empty: all of it.
+    std::string hasty = {};
     /// Where nothing is drilled on a wall of the inputs; null: such a wall is not there.
     [[nodiscard]] const std::vector<NoDrillZone>* zonesOf(const std::string& wall) const;
 };

@@ -1,6 +1,6 @@
 #pragma once
-// plan(): the one place that knows the order. Project + Shop + Catalog -> Plan. Pure: no clock, no files, no
-// globals.
+// plan(): the one place that knows the order. Project + Shop + Catalog -> Plan. Pure: no clock, no files;
+// what it keeps for the next time (`Earlier`, `GroupMemo`) it is given, and the answer is the same without.
 
 #include "build/steps.h"
 #include "cutting/job.h"
@@ -89,6 +89,8 @@ struct PiecePlan {
     std::vector<BuildStep> steps;
     std::vector<WallMark> marks;
     std::string label; ///< for its underside
+    bool hasty =
+        false; ///< made, held and marked only, while a hand drags: steps and words are those of before
     double effort = 0; ///< what planning it took, in about microseconds (strength/effort.h)
     [[nodiscard]] const Assembly& assembly() const { return made.assembly; }
     /// Why it cannot be made as planned: then nothing that is said of what holds it holds (S12.10). Empty: it
@@ -135,6 +137,7 @@ struct Plan {
     double cost = 0;               ///< wood, screws, glue, finish
     bool priced = true;            ///< false: parts find no board, so nobody knows what it costs
     double hours = 0;              ///< hands on
+    bool hasty = false;            ///< boards, finish, shopping and findings are those of before
     [[nodiscard]] const PiecePlan* find(const std::string& id) const;
     [[nodiscard]] const WallPlan* findWall(const std::string& id) const;
     /// Outlines of the pieces on a wall, all but one.
@@ -154,6 +157,12 @@ struct Earlier {
 
 /// How a piece is made of its parameters; a test may write a kind of its own.
 using PieceMaker = std::function<Draft(const PieceParams&, const MakeContext&, const Catalog&)>;
+
+/// While a hand drags: the pieces that changed are made and held by the support that held them, everything
+/// else is taken out of the plan of before, which is used up. What it lacks `plan()` brings when the hand
+/// rests; memory never takes a hasty piece for a planned one.
+Plan planHastily(const Project& project, const Shop& shop, const Catalog& catalog, const Project& before,
+                 Plan&& earlier, const PieceMaker& maker = makePiece);
 
 /// Derives everything. The same answer every time for the same three values, with an earlier plan or without.
 /// `effort`: how long the cut plan is searched for.

@@ -29,9 +29,10 @@ class PiecePlanner {
     PiecePlan run(const PiecePlan& pp) const {
         PiecePlan one = pp;
         StaticsCache cache; // one row or two: the same beam
-        makeAndHold(piece_.hold.rows == 2 ? 2 : 1, cache, one);
+        const bool second = piece_.hold.rows == 2 || (!scene_.hasty.empty() && pp.rows == 2);
+        makeAndHold(second ? 2 : 1, cache, one);
         // One row of screws is the default where it holds; a second is tried where it does not.
-        if (piece_.hold.rows == 0 && one.hold() && one.hold()->option.inRows &&
+        if (scene_.hasty.empty() && piece_.hold.rows == 0 && one.hold() && one.hold()->option.inRows &&
             one.hold()->verdict.status != Status::holds) {
             PiecePlan two = pp;
             makeAndHold(2, cache, two);
@@ -39,7 +40,10 @@ class PiecePlanner {
                 one = std::move(two);
         }
         measureHold(scene_, wood_, cache, one);
-        build(one);
+        if (scene_.hasty.empty())
+            build(one);
+        else if (one.hold() && one.hold()->feasible)
+            markWalls(scene_, one); // they are drawn on the wall
         return one;
     }
 

@@ -95,10 +95,10 @@ void findCapacity(SupportVerdict& v, const HeldPiece& piece, const WallBehind& w
 void sortSupports(std::vector<SupportVerdict>& supports);
 /// All options judged and sorted; those that are only taken when asked for are just listed, but for the one
 /// with the id `asked`. With a cache: only the figures, no words; judgeSupport() says how they came
-/// about.
+/// about. `only`: the one option that is judged, where there is such a one.
 std::vector<SupportVerdict> rankSupports(const HeldPiece& piece, const WallBehind& wall,
                                          const Catalog& catalog, bool metric, const std::string& asked,
-                                         StaticsCache& cache);
+                                         StaticsCache& cache, const std::string& only = {});
 std::vector<SupportVerdict> rankSupports(const HeldPiece& piece, const WallBehind& wall,
                                          const Catalog& catalog, bool metric);
 

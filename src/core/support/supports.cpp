@@ -110,9 +110,14 @@ void sortSupports(std::vector<SupportVerdict>& supports) {
 
 std::vector<SupportVerdict> rankSupports(const HeldPiece& piece, const WallBehind& wall,
                                          const Catalog& catalog, bool metric, const std::string& asked,
-                                         StaticsCache& cache) {
+                                         StaticsCache& cache, const std::string& only) {
     std::vector<SupportVerdict> out;
-    for (const auto& o : supportOptions(*piece.assembly, catalog, metric, wall.kind)) {
+    const auto options = supportOptions(*piece.assembly, catalog, metric, wall.kind);
+    const bool one = std::any_of(options.begin(), options.end(),
+                                 [&](const SupportOption& o) { return !only.empty() && o.id == only; });
+    for (const auto& o : options) {
+        if (one && o.id != only)
+            continue;
         if (o.beside && wall.sides.empty() && distinctStuds(wall).size() != 1 && o.id != asked)
             continue; // nobody wants an anchor beside two studs
         if (!o.onlyWhenAsked() || o.id == asked) {
