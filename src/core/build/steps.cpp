@@ -214,7 +214,7 @@ class Steps : StepMaker {
             "check", "Check and mark the parts",
             "Measure each part against the list (" + sizes +
                 "). Choose the best face for the front, mark it, and mark the top edge and the left end of "
-                "each strip: all places below are measured from the left end of the part that is drilled.",
+                "each strip: places below are told along the part that is drilled.",
             c_.minutes("mark_part") * static_cast<double>(a_.parts.size()));
         s.parts = s.fresh = allParts();
         s.tools = {"tape", "square", "pencil"};
