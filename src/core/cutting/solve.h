@@ -4,8 +4,8 @@
 // Methods, and what they did on the public jobs: groups of up to about ten single parts are solved by trying
 // every way (exact.h), which is also what the independent checker does, so they need no certificate. Larger
 // groups get randomised guillotine fills (greedy.h); of the best a few boards at a time are taken apart and
-// laid out anew (improve.h); bench/README.md has what that comes to on the public jobs. They get an area bound
-// with its certificate.
+// laid out anew (improve.h); bench/README.md has what that comes to on the public jobs. They get an area
+// bound with its certificate.
 
 #include "cutting/job.h"
 
