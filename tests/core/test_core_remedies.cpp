@@ -3,6 +3,7 @@
 
 #include "plan/remedies.h"
 #include "project/changes.h"
+#include "project/random_project.h"
 
 #include <map>
 #include <random>
@@ -185,6 +186,39 @@ class TestRemedies : public QObject {
                                    "above_people",
                                    "finish_start"})
                 QVERIFY2(met[id] > 0, id);
+    }
+
+    /// The same for pieces of every kind, drawn by lot and loaded by lot.
+    void whatIsOfferedCuresEveryKind_data() {
+        QTest::addColumn<QString>("kind");
+        for (const auto& k : knownKinds())
+            QTest::newRow(k.id) << QString(k.id);
+    }
+    void whatIsOfferedCuresEveryKind() {
+        QFETCH(QString, kind);
+        const Shop shop = test::shop();
+        std::map<std::string, int> met;
+        int applied = 0;
+        for (std::uint64_t seed = 1; seed <= (test::sanitized ? 1U : 12U); ++seed) {
+            const Units units = seed % 2 ? Units::metric : Units::imperial;
+            Project p = randomProject(kind.toStdString(), units, 500 + seed).value();
+            p.pieces.front().load.kgPerM = std::array{4.0, 15.0, 60.0, 120.0}.at(seed % 4);
+            const Plan before = owl::plan(p, shop, catalog());
+            for (const auto& f : before.findings) {
+                if (f.remedies.empty() || ++met[f.id] > 2)
+                    continue;
+                for (const auto& r : remediesThatCure(f, p, before, shop, catalog())) {
+                    const auto changed = withChanges(p, r.changes);
+                    QVERIFY2(changed.has_value(), changed ? "" : changed.error().c_str());
+                    const Plan after = owl::plan(*changed, shop, catalog());
+                    QVERIFY2(count(after, f) == 0 || strain(after) < strain(before) ||
+                                 hand(after) < hand(before),
+                             (f.id + ": " + r.name + " at " + std::to_string(seed)).c_str());
+                    ++applied;
+                }
+            }
+        }
+        QVERIFY2(applied > (test::sanitized ? 0 : 12), std::to_string(applied).c_str());
     }
 
     /// A finding that a change can cure carries one that does.
