@@ -90,7 +90,7 @@ class TestMemory : public QObject {
         const Project before = test::demo();
         CutEffort quick;
         quick.tries = 2;
-        for (std::size_t i = 0; i < before.pieces.size(); ++i) {
+        for (std::size_t i = 0; i < before.pieces.size(); i += test::sanitized ? 6 : 1) {
             Project after = before;
             after.pieces[i].place.z += 40_mm;
             after.pieces[i].load.kgPerM += 1;
