@@ -229,6 +229,8 @@ std::pair<Project, Plan> Document::preview(const Edit& edit) const {
 }
 
 std::vector<Remedy> Document::remediesFor(const Finding& finding) const {
+    if (plan_.hasty) // what is wrong is told of another plan; it is asked again when all is known
+        return {};
     return remediesThatCure(finding, project_, plan_, shop_, catalog());
 }
 

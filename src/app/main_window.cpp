@@ -292,6 +292,8 @@ void MainWindow::typing(const Field* field, const QString& text) {
 }
 
 std::optional<QString> MainWindow::settleTyped() {
+    if (doc_->catchingUp()) // what is printed, saved or looked at next is whole
+        doc_->endMerge();
     const auto drawing = canvas_->settle();
     const auto panel = notes_->settle();
     return drawing ? drawing : panel;

@@ -147,16 +147,16 @@ class TestSaw : public QObject {
         const auto rows = cutSequence(j, p, plain());
         QCOMPARE(test::words(replay(rows, 0, p.boards[0])), QString());
         for (const auto& c : rows) {
-            QVERIFY2(!c.rip || c.how == "carrier" ||
+            QVERIFY2(!c.rip || holdingOf(c) == "carrier" ||
                          (c.piece.length >= 300_mm && c.piece.length >= c.piece.width),
                      c.id.c_str());
-            if (!c.rip && c.how == "stop")
+            if (!c.rip && holdingOf(c) == "stop")
                 QVERIFY2(std::max(c.keeps.length, c.piece.length - c.keeps.length) >= 150_mm, c.id.c_str());
         }
         // One that cannot be avoided says how it is held.
         j.stock = {stock(250, 200)};
         const auto small = cutSequence(j, laid({at("a", 0, 0, 250, 90)}), plain());
-        QCOMPARE(small.front().how, std::string("carrier"));
+        QCOMPARE(holdingOf(small.front()), std::string("carrier"));
     }
 
     void everyBoardOfEveryPlanCanBeReplayed_data() {

@@ -27,10 +27,14 @@ const Joint* Assembly::joint(const std::string& id) const {
     return it == joints.end() ? nullptr : &*it;
 }
 
-bool Surface::slides() const {
+double Surface::slidesFrom() {
     constexpr double friction = 0.20;
     constexpr double margin = 1.5;
-    return !kept && std::tan(std::abs(slope) * std::numbers::pi / 180) > friction / margin;
+    return std::atan(friction / margin) * 180 / std::numbers::pi;
+}
+
+bool Surface::slides() const {
+    return !kept && std::abs(slope) > slidesFrom();
 }
 
 std::vector<Surface> surfacesOf(const Assembly& a) {

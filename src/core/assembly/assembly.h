@@ -84,6 +84,8 @@ struct Surface {
     /// Nothing keeps what stands on it but friction, and that is not enough: polished wood on wood, 0.20,
     /// with a margin of 1.5 (S11.1).
     [[nodiscard]] bool slides() const;
+    /// Degrees from which that is so.
+    static double slidesFrom();
 };
 
 /// A board between two places that hold it: a shelf in a case, the bottom of a box.

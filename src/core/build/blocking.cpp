@@ -86,7 +86,7 @@ class Finder {
                     }
     }
     static bool overlap(const Body& a, const Body& b) {
-        return !a.around.apart(b.around, -0.01) && separation(a.part->solid, b.part->solid) < -0.01;
+        return !a.around.apart(b.around, -0.01) && owl::overlap(a.part->solid, b.part->solid, 0.01);
     }
     /// Would `moving` run into `other` on its way out?
     static bool stops(const Body& moving, const Vec3& to, const Body& other) {

@@ -81,7 +81,6 @@ class Sequencer {
         (rip ? r.w : r.l) -= off;
         r.name = fmt::format("board {}, {}", board_ + 1, rip ? "one edge straight" : "one end square");
         c.keeps = {r.name, r.l, r.w, {}};
-        c.how = holding(c);
         c.keep = rip ? "a straight edge to measure from" : "a square end to measure from";
         c.wasteSide = rip      ? "the factory edge is waste"
                       : sheet_ ? "the end of the sheet is waste"
@@ -225,20 +224,7 @@ class Sequencer {
                                             : "the blade takes its width beyond the line, from the side of " +
                                                   names(far.items);
         }
-        c.how = holding(c);
         out_.push_back(std::move(c));
-    }
-
-    /// How the piece is led along the blade: short ones never by hand alone.
-    [[nodiscard]] static std::string holding(const SawCut& c) {
-        if (c.guided)
-            return "guide";
-        if (c.rip)
-            return c.piece.length < shortest || c.piece.length < c.piece.width ? "carrier"
-                   : c.caution                                                 ? "fence, push stick"
-                                                                               : "fence";
-        const Length rest = c.piece.length - c.keeps.length - c.kerf;
-        return std::max(c.keeps.length, rest) < handful ? "stop, clamped" : "stop";
     }
 
     [[nodiscard]] std::string names(const std::vector<Item>& items) const {
@@ -267,10 +253,21 @@ class Sequencer {
 
 } // namespace
 
+std::string holdingOf(const SawCut& c) {
+    if (c.guided)
+        return "guide";
+    if (c.rip)
+        return c.piece.length < shortest || c.piece.length < c.piece.width ? "carrier"
+               : c.caution                                                 ? "fence, push stick"
+                                                                           : "fence";
+    const Length rest = c.piece.length - c.keeps.length - c.kerf;
+    return std::max(c.keeps.length, rest) < handful ? "stop, clamped" : "stop";
+}
+
 std::string cutName(const SawCut& c) {
     return std::string(c.guided ? (c.rip ? "along, guide rail" : "across, guide rail")
-                       : c.rip  ? "rip, " + c.how
-                                : "crosscut, " + c.how) +
+                       : c.rip  ? "rip, " + holdingOf(c)
+                                : "crosscut, " + holdingOf(c)) +
            (c.atShop ? ", at the shop" : "");
 }
 

@@ -29,14 +29,16 @@ struct SawCut {
     bool trims = false;            ///< only the factory end or edge comes off; the setting is what it takes
     SawPiece piece, keeps;         ///< in hand before; what the setting measures
     std::optional<SawPiece> falls; ///< what comes off and is kept as well; none: waste
-    std::string how;  ///< 'fence', 'stop', 'guide', or how a short piece is held: 'carrier', 'stop, clamped'
-    std::string keep; ///< what comes off against the fence or stop: part names, 'a strip for ..'
-    std::string wasteSide;    ///< which side of the line the blade and the waste take
-    bool wasteBeyond = false; ///< everything beyond the line is waste
-    bool guided = false;      ///< out of a sheet too big for a table: a hand-held saw along a guide
-    bool caution = false;     ///< a narrow strip runs between blade and fence
+    std::string keep;              ///< what comes off against the fence or stop: part names, 'a strip for ..'
+    std::string wasteSide;         ///< which side of the line the blade and the waste take
+    bool wasteBeyond = false;      ///< everything beyond the line is waste
+    bool guided = false;           ///< out of a sheet too big for a table: a hand-held saw along a guide
+    bool caution = false;          ///< a narrow strip runs between blade and fence
 };
 
+/// How the piece is led along the blade: 'fence', 'stop', 'guide', short ones never by hand alone ('carrier',
+/// 'stop, clamped').
+std::string holdingOf(const SawCut& c);
 /// 'rip, fence', 'crosscut, stop, at the shop'.
 std::string cutName(const SawCut& c);
 

@@ -125,10 +125,11 @@ StripTable cutStrip(const Project& project, const Plan& plan) {
                         cutName(c), formatLength(c.setting, project.style), c.keep, c.wasteSide) +
             (c.caution ? " A narrow strip runs between blade and fence: push it through with a "
                          "stick, and stand aside."
-             : c.how == "carrier"
+             : holdingOf(c) == "carrier"
                  ? " It is too short to run along a fence by hand: clamp it on a carrier that runs there."
-             : c.how == "stop, clamped" ? " Too short to hold by hand on either side of the blade: clamp it."
-                                        : ""));
+             : holdingOf(c) == "stop, clamped"
+                 ? " Too short to hold by hand on either side of the blade: clamp it."
+                 : ""));
         t.ticked.push_back(project.done.contains("cut:" + c.id));
     }
     return t;

@@ -1,5 +1,6 @@
 #include "joint/contact.h"
 
+#include "joint/ruler.h"
 #include "solid/query.h"
 
 #include <algorithm>
@@ -27,7 +28,7 @@ double beyondMost(const Solid& s, const Plane& p, double sign) {
     return out;
 }
 
-/// Every plane in which the solid has open faces of its blank, once each.
+/// Every plane in which the solid has faces of its blank or of a cut, once each; cells may meet in them.
 std::vector<Plane> facePlanes(const Solid& s) {
     std::vector<Plane> out;
     for (const auto& c : s.cells)
@@ -48,19 +49,6 @@ std::vector<Vec3> sectionIn(const ConvexCell& c, const Plane& plane) {
     return {};
 }
 
-/// What of a patch in a face of the solid is open: cells of one solid meet in faces as well, mm2.
-double openArea(const std::vector<Vec3>& patch, const Plane& plane, const Solid& of) {
-    double area = polygonArea(patch);
-    for (const auto& c : of.cells)
-        for (const auto& g : c.faces)
-            if (dot(g.plane.normal, plane.normal) < square - 1 && std::abs(g.plane.at + plane.at) < 0.01) {
-                auto other = c.corners(g);
-                std::reverse(other.begin(), other.end());
-                area -= polygonArea(cutPolygon(patch, other, plane.normal));
-            }
-    return area;
-}
-
 /// What of the faces in that plane the other solid goes through, or ends in from behind.
 Facing mouthIn(const Plane& plane, const Solid& first, const Solid& second) {
     Facing out{plane, {}, 0};
@@ -73,7 +61,8 @@ Facing mouthIn(const Plane& plane, const Solid& first, const Solid& second) {
                 if (dot(f.plane.normal, plane.normal) < 1 - square || std::abs(f.plane.at - plane.at) > 0.01)
                     continue;
                 auto patch = cutPolygon(mouth, d.corners(f), plane.normal);
-                if (const double area = openArea(patch, plane, first); area > 1e-3) {
+                // Cells of one solid meet in faces as well: only what is open is a mouth.
+                if (const double area = polygonArea(patch) - coveredArea(patch, plane, first); area > 1e-3) {
                     out.area += area;
                     out.patches.push_back(std::move(patch));
                 }
@@ -133,14 +122,21 @@ void layFrame(Contact& c, const Facing& f) {
             c.width = std::min(l, w);
         }
     // Left to right, from the wall, upwards: as one would mark it.
-    const Vec3& a = c.along;
-    const double most = std::max({std::abs(a.x), std::abs(a.y), std::abs(a.z)});
-    const double main = std::abs(a.x) > most - square ? a.x : std::abs(a.y) > most - square ? a.y : a.z;
-    if (main < 0)
+    const std::array<double, 3> along{c.along.x, c.along.y, c.along.z};
+    if (along.at(static_cast<std::size_t>(nearestAxis(c.along))) < 0)
         c.along = -c.along;
     c.across = cross(c.normal, c.along);
     const double side = c.width / 2 - 1e-6; // just inside
     c.runs = {runAt(c, f, -side), runAt(c, f, 0), runAt(c, f, side)};
+}
+
+/// The cells that may meet something: a divider with a dozen housings has a hundred others.
+Solid cellsNear(const Solid& s, const Bounds3& what) {
+    Solid out;
+    for (const auto& c : s.cells)
+        if (!boundsOf(c).apart(what, 0.1))
+            out.cells.push_back(c);
+    return out;
 }
 
 /// The mouth that lets the most of the second part out of the first. What runs through and out on the other
@@ -149,11 +145,12 @@ void layFrame(Contact& c, const Facing& f) {
 std::optional<Facing> throughMouth(const Solid& first, const Solid& second) {
     std::optional<Facing> out;
     std::pair<bool, double> best{false, -1e18}; // not through, how far it reaches out
-    for (const auto& plane : facePlanes(first)) {
+    const Solid near = cellsNear(first, second.bounds());
+    for (const auto& plane : facePlanes(near)) {
         const double reaches = beyondMost(second, plane, 1);
-        if (reaches < -sameMm)
+        if (reaches < -sameMm || beyondMost(second, plane, -1) < sameMm) // it does not go through
             continue;
-        Facing f = mouthIn(plane, first, second);
+        Facing f = mouthIn(plane, near, second);
         if (f.area < 1)
             continue;
         const bool through = beyondMost(second, plane, -1) > beyondMost(first, plane, -1) + sameMm;
@@ -193,7 +190,7 @@ std::optional<Contact> contactOf(const Part& first, const Part& second) {
         first.solid.bounds().apart(second.solid.bounds(), 0.01))
         return std::nullopt;
     Contact c;
-    if (separation(first.solid, second.solid) < -0.01) {
+    if (overlap(first.solid, second.solid, 0.01)) {
         const auto mouth = throughMouth(first.solid, second.solid);
         if (!mouth)
             return std::nullopt;

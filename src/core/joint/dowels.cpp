@@ -143,6 +143,6 @@ bool fitThroughDowels(Joint& j, const Meeting& m, const Measures& sold) {
     return false;
 }
 
-const JoinWay dowelsWay{"dowels and glue", true, true, dowelsStep, placeDowel, boreDowel, dowelTakes};
+const JoinWay dowelsWay{"dowels and glue", true, dowelsStep, placeDowel, boreDowel, dowelTakes};
 
 } // namespace owl

@@ -53,8 +53,9 @@ class DryStep : public JointStep {
             return;
         }
         if (j_.fasteners.empty()) {
-            words_.close = fmt::format("Stick the {} on, {} from the left end of the piece. {}",
-                                       nameOf(j_.first), say(Length::mm(partLeft())), j_.note);
+            words_.close =
+                fmt::format("Stick the {} on, {} from the left end of the piece. {}", nameOf(j_.first),
+                            say(a_.find(j_.first) ? a_.find(j_.first)->bounds().at.x : Length()), j_.note);
             s_.minutes += 1;
             return;
         }
@@ -115,6 +116,6 @@ std::unique_ptr<JointStep> dryStep(const BuildInput& in, const Joint& j, const C
     return std::make_unique<DryStep>(in, j, c);
 }
 
-const JoinWay dryWay{"dry", false, false, dryStep, nullptr, boreBare, pinTakes};
+const JoinWay dryWay{"dry", false, dryStep, nullptr, boreBare, pinTakes};
 
 } // namespace owl

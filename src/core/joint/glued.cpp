@@ -41,6 +41,6 @@ std::unique_ptr<JointStep> clampedStep(const BuildInput& in, const Joint& j, con
 
 } // namespace
 
-const JoinWay gluedWay{"glue and clamps", true, true, clampedStep, nullptr, nullptr, nullptr};
+const JoinWay gluedWay{"glue and clamps", true, clampedStep, nullptr, nullptr, nullptr};
 
 } // namespace owl

@@ -30,6 +30,15 @@ BuildStep JointStep::run() {
     return std::move(s_);
 }
 
+bool JointStep::endOn() const {
+    if (!j_.contact)
+        return alongThePiece(j_);
+    return std::any_of(a_.parts.begin(), a_.parts.end(), [&](const Part& p) {
+        return (p.id == j_.first || p.id == j_.second) &&
+               std::abs(dot(p.pose.along, j_.contact->normal)) > 0.7;
+    });
+}
+
 std::string JointStep::title() const {
     if (begins())
         return "Join " + nameOf(first()) + " and " + nameOf(second());

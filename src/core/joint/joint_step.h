@@ -26,7 +26,8 @@ class JointStep {
     [[nodiscard]] const Words& words() const { return words_; }
     /// Glue is spread: it drinks into end grain, squeezes out, and wants its time.
     [[nodiscard]] virtual bool glued() const { return true; }
-    [[nodiscard]] bool endOn() const { return alongThePiece(j_); }
+    /// One of its parts ends there: end grain drinks glue.
+    [[nodiscard]] bool endOn() const;
     /// What the newcomer is brought to; `close` says it with a `\1` in its place.
     [[nodiscard]] std::string host() const { return nameOf(newcomer() == j_.first ? j_.second : j_.first); }
     /// How long what is fitted is, or, of the first two, the longer.
@@ -61,10 +62,6 @@ class JointStep {
     [[nodiscard]] const std::string& newcomer() const {
         const bool second = std::find(in_.comes.begin(), in_.comes.end(), j_.second) != in_.comes.end();
         return !begins() && second ? j_.second : j_.first;
-    }
-    [[nodiscard]] double partLeft() const {
-        const Part* p = a_.find(j_.first);
-        return p ? p->bounds().at.x.mm() : 0;
     }
     /// 'at 40 mm, 240 mm from the left end of the base, 9.5 mm from its back edge': from the part that is
     /// drilled.

@@ -84,6 +84,6 @@ void boreLag(Assembly& a, const Joint& j, const Fastener& f, double G, const Cat
 
 } // namespace
 
-const JoinWay lagsWay{"lag screws and glue", true, false, lagsStep, placeLag, boreLag, screwTakes};
+const JoinWay lagsWay{"lag screws and glue", false, lagsStep, placeLag, boreLag, screwTakes};
 
 } // namespace owl

@@ -3,7 +3,6 @@
 #include "joint/contact.h"
 #include "joint/ruler.h"
 #include "measure/words.h"
-#include "solid/query.h"
 
 #include <algorithm>
 #include <cmath>

@@ -28,18 +28,14 @@ std::string drivenFrom(const Vec3& driving, const Vec3& head, const Assembly& a)
     default:
         break;
     }
-    double low = 1e18;
-    double high = -1e18;
-    for (const auto& p : a.parts) {
+    const bool right = driving.x > 0;
+    const bool beyond = std::any_of(a.parts.begin(), a.parts.end(), [&](const Part& p) {
         if (p.solid.empty())
-            continue;
+            return false;
         const Bounds3 b = p.solid.bounds();
-        low = std::min(low, b.low.x);
-        high = std::max(high, b.high.x);
-    }
-    if (driving.x > 0)
-        return head.x < low + 1 ? "the end" : "the left";
-    return head.x > high - 1 ? "the end" : "the right";
+        return right ? b.low.x < head.x - 1 : b.high.x > head.x + 1;
+    });
+    return !beyond ? "the end" : right ? "the left" : "the right";
 }
 
 /// mm from the middle of the contact, along the middle of its width.
@@ -106,7 +102,7 @@ std::string meet(Joint& j, const Assembly& a, const Joining& way, const Measures
     else if (way.how == Joinery::nailsGlue)
         j.nailLength = nailFor(m, sold);
     else
-        return {}; // laid out already, or nothing is driven
+        return {};
     j.shows = way.shows && way.how != Joinery::dowels;
     if (!why.empty()) {
         j.how = Joinery::glue;

@@ -26,7 +26,8 @@ struct Joining {
 };
 
 /// Lays out a joint whose parts are named where they meet: contact, wood passed and found, which way
-/// fasteners go in and how one says so, their sizes and places. Where the way does not fit it becomes glue,
+/// fasteners go in and how one says so, their sizes and places. Pockets, lags and tongues have fits of their
+/// own (fit.h): of them contact and driving are laid out alone. Where the way does not fit it becomes glue,
 /// and why is returned; empty when all is well.
 std::string meet(Joint& j, const Assembly& a, const Joining& way, const Measures& sold,
                  const Catalog& catalog);

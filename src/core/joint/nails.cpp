@@ -60,6 +60,6 @@ Length nailFor(const Meeting& m, const Measures& sold) {
     return best;
 }
 
-const JoinWay nailsWay{"glue and nails", true, false, nailsStep, placeNail, nullptr, nullptr};
+const JoinWay nailsWay{"glue and nails", false, nailsStep, placeNail, nullptr, nullptr};
 
 } // namespace owl

@@ -129,7 +129,6 @@ std::string fitPocketScrews(Joint& j, const Pockets& p, const Measures& sold, co
     return {};
 }
 
-const JoinWay pocketsWay{
-    "pocket screws and glue", true, false, pocketsStep, placePocket, borePocket, pocketTakes};
+const JoinWay pocketsWay{"pocket screws and glue", false, pocketsStep, placePocket, borePocket, pocketTakes};
 
 } // namespace owl

@@ -184,7 +184,7 @@ std::string fitScrew(Joint& j, const Meeting& m, PlugWay plugs, const Measures& 
                        s->label, say(j.leastLength), say(j.mostLength), j.first, j.second, way);
 }
 
-const JoinWay screwsWay{"screws and glue", true, false, screwsStep, placeScrew, boreScrew, screwTakes};
-const JoinWay bareScrewsWay{"screws", false, false, dryStep, placeScrew, boreScrew, screwTakes};
+const JoinWay screwsWay{"screws and glue", false, screwsStep, placeScrew, boreScrew, screwTakes};
+const JoinWay bareScrewsWay{"screws", false, dryStep, placeScrew, boreScrew, screwTakes};
 
 } // namespace owl

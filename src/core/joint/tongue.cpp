@@ -37,6 +37,6 @@ Length tongueLength(Length grooved) {
     return std::max(Length(), std::min(8_mm, Length::nm(most.nm() / 500'000 * 500'000)));
 }
 
-const JoinWay tongueWay{"tongue and groove, glued", true, true, tongueStep, nullptr, nullptr, nullptr};
+const JoinWay tongueWay{"tongue and groove, glued", true, tongueStep, nullptr, nullptr, nullptr};
 
 } // namespace owl

@@ -22,7 +22,6 @@ struct FastenerLoad {
 
 struct JoinWay {
     const char* name; ///< 'screws and glue'
-    bool spread;      ///< wood glue is spread between the parts
     bool atOnce;      ///< it closes in one push: glue grips while the next one is fitted
     /// The step that makes it: words, tools, minutes.
     std::unique_ptr<JointStep> (*step)(const BuildInput&, const Joint&, const Catalog&);

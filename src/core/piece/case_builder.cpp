@@ -71,17 +71,22 @@ void CaseBuilder::let(const std::string& in, const std::string& of, const char* 
         letIn(*wood, *board, {.kind = kind}, ctx_);
 }
 
+bool CaseBuilder::firstTold() {
+    return !std::exchange(wayTold_, true);
+}
+
+void CaseBuilder::tellWay(bool screws, const char* field, const std::string& where, const std::string& why) {
+    if (firstTold())
+        problem("no_" + where + (screws ? "screw" : "dowels"), field, why).cures = {
+            {screws ? "Dowels instead" : "Screws instead", {{field, screws ? "dowels" : "screws"}}},
+            {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
+}
+
 bool CaseBuilder::laidOut(Joint& j, const Joining& way, const char* field, const std::string& where) {
     const std::string why = meet(j, d_.assembly, way, ctx_, catalog_);
-    if (why.empty())
-        return way.how != Joinery::glue;
-    if (std::exchange(wayTold_, true))
-        return false;
-    const bool screws = way.how == Joinery::screwsGlue;
-    problem("no_" + where + (screws ? "screw" : "dowels"), field, why).cures = {
-        {screws ? "Dowels instead" : "Screws instead", {{field, screws ? "dowels" : "screws"}}},
-        {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
-    return false;
+    if (!why.empty())
+        tellWay(way.how == Joinery::screwsGlue, field, where, why);
+    return why.empty() && way.how != Joinery::glue;
 }
 
 Joint CaseBuilder::named(std::string id, std::string first, std::string second, const char* kind) {
@@ -95,12 +100,10 @@ Joint CaseBuilder::named(std::string id, std::string first, std::string second, 
 }
 
 std::vector<Length> CaseBuilder::across(Length from, Length to) {
-    const Length end = std::min(35_mm, (to - from) / 4);
-    const Length run = to - from - end * 2;
-    const int n = std::max(2, static_cast<int>(std::lround(run.mm() / 90)) + 1);
+    const Joining usual;
     std::vector<Length> out;
-    for (int i = 0; i < n; ++i)
-        out.push_back(from + end + run * i / (n - 1));
+    for (double at : evenly((to - from).mm(), usual.end.mm(), usual.spacing.mm()))
+        out.push_back(from + Length::mm(at));
     return out;
 }
 

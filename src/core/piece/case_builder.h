@@ -37,6 +37,10 @@ class CaseBuilder : protected KindBuilder {
     /// parameter that chooses the way; `where`: what stands in the id of the problem, 'corner_') and glued.
     /// False where it became glue.
     bool laidOut(Joint& j, const Joining& way, const char* field, const std::string& where = {});
+    /// What does not fit, told once for all joints of the piece, with the other way as its cure.
+    void tellWay(bool screws, const char* field, const std::string& where, const std::string& why);
+    /// True the first time it is asked: what is wrong with one joint is so with its likes.
+    bool firstTold();
     /// Where fixings go through a rail, for what must keep off them along the piece.
     [[nodiscard]] std::vector<Vec3> wallScrews() const;
     /// Fasteners placed, the joint added.

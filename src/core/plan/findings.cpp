@@ -89,8 +89,9 @@ class PieceFindings : public PieceFinder {
                 found("slides", Severity::warns, "load", "Things slide off",
                       fmt::format("What stands on {} slides: it falls {:.3g}° to the {}, and friction alone "
                                   "holds no more "
-                                  "than 7.6° for sure. A lip along its lower edge keeps it.",
-                                  theName(s.name), std::abs(s.slope), s.slope > 0 ? "front" : "wall"))
+                                  "than {:.1f}° for sure. A lip along its lower edge keeps it.",
+                                  theName(s.name), std::abs(s.slope), s.slope > 0 ? "front" : "wall",
+                                  Surface::slidesFrom()))
                     .id += "." + s.id;
     }
 

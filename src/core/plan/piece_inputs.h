@@ -39,8 +39,9 @@ struct PieceScene {
     const std::vector<WallPlan>& walls; ///< of the project, for the zones of those in the inputs
     const Shop& shop;
     const Catalog& catalog;
-    /// While a hand drags: made, and held by this support alone where it can be. Empty: all of it.
-    std::string hasty = {};
+    /// While a hand drags: made, marked on the wall, and held by the support of this id alone where it can
+    /// be.
+    std::optional<std::string> hastyBy = {};
     /// Where nothing is drilled on a wall of the inputs; null: such a wall is not there.
     [[nodiscard]] const std::vector<NoDrillZone>* zonesOf(const std::string& wall) const;
 };

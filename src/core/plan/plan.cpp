@@ -97,13 +97,7 @@ class Planner {
 
     PiecePlan planned(std::size_t i, const Standing& place) const {
         const double spent = effortSoFar();
-        const Piece& piece = project_.pieces[i];
-        PiecePlan pp;
-        pp.id = piece.id;
-        pp.name = piece.name.empty() ? piece.id : piece.name;
-        pp.left = place.left;
-        pp.bottom = place.bottom;
-        pp.leaderLost = !place.sound;
+        PiecePlan pp = placedPlan(project_.pieces[i], place);
         const auto in = inputsOf(project_, catalog_, i, place);
         if (!in)
             return pp;
@@ -190,58 +184,6 @@ std::string Plan::partName(const std::string& cutId) const {
     if (!part)
         return cutId;
     return pieces.size() > 1 ? fmt::format("{} ({})", part->name, pp->name) : part->name;
-}
-
-Plan planHastily(const Project& project, const Shop& shop, const Catalog& catalog, const Project& before,
-                 Plan&& earlier, const PieceMaker& maker) {
-    std::vector<PiecePlan> known = std::move(earlier.pieces);
-    Plan out = std::move(earlier);
-    out.hasty = true;
-    out.walls.clear();
-    for (const auto& w : project.walls)
-        out.walls.push_back({w.id, noDrillZones(w, catalog)});
-    const std::vector<Standing> places = standings(project);
-    out.pieces.resize(places.size());
-    for (std::size_t i = 0; i < places.size(); ++i) {
-        const Piece& piece = project.pieces[i];
-        PiecePlan& pp = out.pieces[i];
-        const auto was =
-            std::find_if(known.begin(), known.end(), [&](const PiecePlan& k) { return k.id == piece.id; });
-        const auto in = inputsOf(project, catalog, i, places[i]);
-        if (was != known.end()) {
-            const auto at = std::find_if(before.pieces.begin(), before.pieces.end(),
-                                         [&](const Piece& p) { return p.id == piece.id; });
-            const auto then =
-                at == before.pieces.end()
-                    ? std::nullopt
-                    : inputsOf(before, catalog, static_cast<std::size_t>(at - before.pieces.begin()),
-                               {was->left, was->bottom});
-            if (in && then && *then == *in) {
-                pp = std::move(*was);
-                pp.leaderLost = !places[i].sound;
-                continue;
-            }
-        }
-        pp.id = piece.id;
-        pp.name = piece.name.empty() ? piece.id : piece.name;
-        pp.left = places[i].left;
-        pp.bottom = places[i].bottom;
-        pp.leaderLost = !places[i].sound;
-        pp.hasty = true;
-        if (!in)
-            continue;
-        const SupportVerdict* hold = was == known.end() ? nullptr : was->hold();
-        pp.rows = was == known.end() ? 1 : was->rows;
-        pp =
-            planPiece({*in, out.walls, shop, catalog, hold ? hold->option.id : "none"}, maker, std::move(pp));
-        if (was == known.end())
-            continue;
-        pp.steps = std::move(was->steps);
-        pp.label = std::move(was->label);
-        pp.open = std::move(was->open);
-        pp.finishes = std::move(was->finishes);
-    }
-    return out;
 }
 
 Plan plan(const Project& project, const Shop& shop, const Catalog& catalog, const Earlier* earlier,

@@ -209,8 +209,8 @@ void holdPiece(const PieceScene& scene, const Species& wood, StaticsCache& cache
     pp.heights = heightAdvice(wall, ask, scene.catalog);
     const HeldPiece rail = heldPiece(scene, wood, pp);
     const WallBehind rw = wallBehind(scene, wall, pp);
-    pp.supports =
-        rankSupports(rail, rw, scene.catalog, scene.in.metric(), piece.hold.support, cache, scene.hasty);
+    pp.supports = rankSupports(rail, rw, scene.catalog, scene.in.metric(), piece.hold.support, cache,
+                               scene.hastyBy.value_or(std::string()));
     pp.chosen = chosenSupport(pp.supports, piece.hold.support);
 }
 
@@ -233,7 +233,7 @@ void measureHold(const PieceScene& scene, const Species& wood, StaticsCache& cac
         const bool chosen = &s == &pp.supports[pp.chosen];
         if (chosen || !s.judged)
             s = judgeSupport(rail, rw, s.option, cache, 1, !chosen);
-        if (chosen && scene.hasty.empty())
+        if (chosen && !scene.hastyBy)
             findBetterWithout(s, rail, rw, cache);
         s.cost = scene.shop.price(fixingPrice(s.option)) * s.holes;
         if (!s.option.price.empty() && s.bought > 0)
@@ -246,7 +246,7 @@ void measureHold(const PieceScene& scene, const Species& wood, StaticsCache& cac
                                               [&](const SupportVerdict& v) { return v.option.id == id; }) -
                                  pp.supports.begin());
     SupportVerdict& hold = pp.supports[pp.chosen];
-    if (pp.made.makeable() && scene.hasty.empty())
+    if (pp.made.makeable() && !scene.hastyBy)
         findCapacity(hold, rail, rw, cache);
     if (!hold.feasible)
         return;

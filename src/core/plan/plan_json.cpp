@@ -341,7 +341,7 @@ json sequenceJson(const Plan& plan) {
                        {"cut", cut},
                        {"by", c.atShop ? "shop" : "home"},
                        {"setting_mm", mm(c.setting)},
-                       {"how", c.how},
+                       {"how", holdingOf(c)},
                        {"piece", benchJson(c.piece)},
                        {"keeps", benchJson(c.keeps)},
                        {"falls", c.falls ? benchJson(*c.falls) : json(nullptr)},

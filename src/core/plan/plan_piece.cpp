@@ -29,10 +29,10 @@ class PiecePlanner {
     PiecePlan run(const PiecePlan& pp) const {
         PiecePlan one = pp;
         StaticsCache cache; // one row or two: the same beam
-        const bool second = piece_.hold.rows == 2 || (!scene_.hasty.empty() && pp.rows == 2);
+        const bool second = piece_.hold.rows == 2 || (scene_.hastyBy && pp.rows == 2);
         makeAndHold(second ? 2 : 1, cache, one);
         // One row of screws is the default where it holds; a second is tried where it does not.
-        if (scene_.hasty.empty() && piece_.hold.rows == 0 && one.hold() && one.hold()->option.inRows &&
+        if (!scene_.hastyBy && piece_.hold.rows == 0 && one.hold() && one.hold()->option.inRows &&
             one.hold()->verdict.status != Status::holds) {
             PiecePlan two = pp;
             makeAndHold(2, cache, two);
@@ -40,7 +40,7 @@ class PiecePlanner {
                 one = std::move(two);
         }
         measureHold(scene_, wood_, cache, one);
-        if (scene_.hasty.empty())
+        if (!scene_.hastyBy)
             build(one);
         else if (one.hold() && one.hold()->feasible)
             markWalls(scene_, one); // they are drawn on the wall
@@ -310,6 +310,16 @@ class PiecePlanner {
 };
 
 } // namespace
+
+PiecePlan placedPlan(const Piece& piece, const Standing& place) {
+    PiecePlan pp;
+    pp.id = piece.id;
+    pp.name = piece.name.empty() ? piece.id : piece.name;
+    pp.left = place.left;
+    pp.bottom = place.bottom;
+    pp.leaderLost = !place.sound;
+    return pp;
+}
 
 PiecePlan planPiece(const PieceScene& scene, const PieceMaker& maker, PiecePlan pp) {
     return PiecePlanner(scene, maker).run(pp);

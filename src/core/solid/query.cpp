@@ -174,6 +174,16 @@ std::vector<Vec3> cutPolygon(std::vector<Vec3> polygon, const std::vector<Vec3>&
     return polygon.size() >= 3 ? polygon : std::vector<Vec3>();
 }
 
+bool overlap(const Solid& a, const Solid& b, double deep) {
+    for (const auto& p : a.cells) {
+        const Bounds3 around = boundsOf(p);
+        for (const auto& q : b.cells)
+            if (!around.apart(boundsOf(q), -deep) && separation(p, q) < -deep)
+                return true;
+    }
+    return false;
+}
+
 std::vector<std::vector<Vec3>> contactPatches(const Solid& a, const Solid& b) {
     std::vector<std::vector<Vec3>> out;
     for (const auto& p : a.cells)
@@ -201,19 +211,22 @@ double contactArea(const Solid& a, const Solid& b) {
     return area;
 }
 
-double coveredArea(const ConvexCell& cell, std::size_t face, const Solid& by) {
-    const CellFace& f = cell.faces[face];
-    const auto mine = cell.corners(f);
+double coveredArea(const std::vector<Vec3>& polygon, const Plane& plane, const Solid& by) {
     double area = 0;
     for (const auto& c : by.cells)
         for (const auto& g : c.faces) {
-            if (!opposite(f.plane, g.plane))
+            if (!opposite(plane, g.plane))
                 continue;
             auto other = c.corners(g);
             std::reverse(other.begin(), other.end());
-            area += polygonArea(cutPolygon(mine, other, f.plane.normal));
+            area += polygonArea(cutPolygon(polygon, other, plane.normal));
         }
     return area;
+}
+
+double coveredArea(const ConvexCell& cell, std::size_t face, const Solid& by) {
+    const CellFace& f = cell.faces[face];
+    return coveredArea(cell.corners(f), f.plane, by);
 }
 
 double exposedArea(const Solid& solid, std::size_t cell, std::size_t face) {

@@ -10,6 +10,8 @@ namespace owl {
 double separation(const ConvexCell& a, const ConvexCell& b);
 /// Least over the cells of both; 1e9 when one is empty.
 double separation(const Solid& a, const Solid& b);
+/// True when two solids lie in each other by more than so many mm: quicker than to ask by how much.
+bool overlap(const Solid& a, const Solid& b, double deep);
 /// Exact distance between two cells that do not overlap, mm; 0 when they touch or overlap.
 double distance(const ConvexCell& a, const ConvexCell& b);
 double distance(const Solid& a, const Solid& b);
@@ -23,6 +25,8 @@ double exposedArea(const Solid& solid, std::size_t cell, std::size_t face);
 /// Open area of all faces that come from `origin`, mm2.
 double exposedArea(const Solid& solid, int origin);
 
+/// What of a polygon in a plane (counter-clockwise about its normal) a solid covers with opposite faces, mm2.
+double coveredArea(const std::vector<Vec3>& polygon, const Plane& plane, const Solid& by);
 /// What of one face of a cell another solid covers: opposite faces in its plane, mm2.
 double coveredArea(const ConvexCell& cell, std::size_t face, const Solid& by);
 

@@ -78,10 +78,7 @@ class BookcaseJoiner : BookcaseWork {
         const std::string why = fitPocketScrews(j, p, ctx_, catalog_);
         if (!why.empty()) {
             j.how = Joinery::glue;
-            if (!std::exchange(told_, true))
-                problem("no_screw", "joinery", why).cures = {
-                    {"Dowels instead", {{"joinery", "dowels"}}},
-                    {"Boards of " + say(18_mm), {{"thickness", 18.0}}}};
+            tellWay(true, "joinery", {}, why);
         }
         keep(std::move(j));
         return true;
@@ -402,7 +399,6 @@ class BookcaseJoiner : BookcaseWork {
     }
 
     const Section* in_ = nullptr; ///< the section that is being joined
-    bool told_ = false;
 };
 
 } // namespace

@@ -1,6 +1,5 @@
 // How the boards of a wall box are held together, in an order in which the back panel goes into its grooves.
 #include "joint/fit.h"
-#include "joint/place.h"
 #include "piece/wall_box/wall_box_shape.h"
 
 #include <algorithm>
@@ -95,7 +94,7 @@ class BoxJoiner : BoxWork {
                 for (Length y : across(Length(), p_.depth))
                     d.spots.push_back({{x, y, z}});
                 j = std::move(d);
-            } else if (!std::exchange(told_, true)) {
+            } else if (firstTold()) {
                 problem("no_corner_dowels", "fixing",
                         fmt::format("No dowel fits through a mitre of boards {} thick.", say(s_.t)), false)
                     .cures = {{"Splines instead", {{"fixing", "splines"}}}};
@@ -109,7 +108,7 @@ class BoxJoiner : BoxWork {
         finish(std::move(j));
         if (splined)
             spline(id, flat, side, up, leftOne, deep);
-        else if (p_.fixing == BoxFixing::splines && !std::exchange(told_, true))
+        else if (p_.fixing == BoxFixing::splines && firstTold())
             problem("no_splines", "fixing", fmt::format("Boards of {} are too thin for splines.", say(s_.t)))
                 .cures = {{"Boards of " + say(18_mm), {{"thickness", 18.0}}},
                           {"Glue alone", {{"fixing", "glue"}}}};
@@ -244,7 +243,6 @@ class BoxJoiner : BoxWork {
             keepHoused(id + "-right", bay < last ? fmt::format("divider-{}", bay + 1) : "side-right", id);
         }
     }
-    bool told_ = false;
 };
 
 } // namespace
