@@ -3,6 +3,7 @@
 #include "build/joint_steps.h"
 #include "joint/fit.h"
 #include "joint/joint_holes.h"
+#include "joint/meet.h"
 #include "joint/place.h"
 #include "joint/way.h"
 #include "strength/wood.h"
@@ -208,8 +209,18 @@ class TestJointWays : public QObject {
     /// What no screw or dowel fits says so instead of naming one.
     void whatDoesNotFitIsSaid() {
         Assembly a = joinedBy(Joinery::screwsGlue);
-        a.joints.front().screwLength = {};
-        QVERIFY(stepOf(a).text.starts_with("No screw fits"));
+        Joint thin;
+        thin.first = a.joints.front().first;
+        thin.second = a.joints.front().second;
+        // In 2 mm of wood no screw finds hold: it is glued, and its step says why.
+        Joining way;
+        way.how = Joinery::screwsGlue;
+        way.receiving = 2_mm;
+        QVERIFY(!meet(thin, a, way, {}, catalog()).empty());
+        QVERIFY(thin.how == Joinery::glue && thin.fasteners.empty());
+        thin.id = a.joints.front().id;
+        a.joints.front() = thin;
+        QVERIFY(stepOf(a).text.find("No screw fits here.") != std::string::npos);
         Assembly d = joinedBy(Joinery::dowels);
         d.joints.front().pin = {};
         QVERIFY(stepOf(d).text.starts_with("No dowel fits"));

@@ -5,6 +5,7 @@
 #include "joint/let_in.h"
 #include "joint/meet.h"
 #include "joint/ruler.h"
+#include "joint/tongue.h"
 #include "solid/query.h"
 #include "strength/wood_joint.h"
 #include "support.h"
@@ -226,6 +227,101 @@ class TestMeet : public QObject {
         }
         for (const auto& p : a.parts)
             QVERIFY(p.solid.contains(j.fasteners.front().from + j.driving * (p.id == "top" ? 8 : 20)));
+    }
+    void aTongueFitsItsGrooveAtAnyAngle_data() {
+        QTest::addColumn<double>("lean");
+        for (const double lean : {0.0, 15.0, 50.0})
+            QTest::addRow("%g degrees", lean) << lean;
+    }
+    /// A strip stands on a board that leans: its tongue keeps a third of it and sits in a groove 1 mm deeper.
+    void aTongueFitsItsGrooveAtAnyAngle() {
+        QFETCH(double, lean);
+        const double s = std::sin(lean * degree);
+        const double c = std::cos(lean * degree);
+        Assembly a;
+        a.length = 600_mm;
+        // The strip's edge reaches 8 mm into the board's upper face.
+        a.parts = {
+            blankPart("board", "board", 600_mm, 120_mm, 18_mm, {{0, 0, 0}, {1, 0, 0}, {0, c, s}, {0, -s, c}}),
+            blankPart("strip", "strip", 600_mm, 88_mm, 18_mm,
+                      {Vec3{0, 60 * c - 10 * s, 60 * s + 10 * c}, {1, 0, 0}, {0, -s, c}, {0, -c, -s}})};
+        const double board = a.parts[0].solid.volume();
+        const double strip = a.parts[1].solid.volume();
+        Joint j;
+        j.first = "board";
+        j.second = "strip";
+        QCOMPARE(meet(j, a, {.how = Joinery::tongueGroove}, {}, catalog()), std::string());
+        QVERIFY(std::abs(j.contact->let - 8) < 1e-6 && j.tongue == 6_mm && j.tongueLength == 8_mm);
+        cutTongue(a, j, {});
+        QVERIFY(std::abs(board - a.parts[0].solid.volume() - 600.0 * 6 * 9) < 1);
+        QVERIFY(std::abs(strip - a.parts[1].solid.volume() - 600.0 * 12 * 8) < 1);
+        QVERIFY(!overlap(a.parts[0].solid, a.parts[1].solid, 0.01));
+        QCOMPARE(sizeOf(a.parts[0].features.at(0), "depth_mm"), 9.0);
+        // In a thin board it is no joint, and that is said.
+        a.parts[0].thickness = 9_mm;
+        Joint thin;
+        thin.first = "board";
+        thin.second = "strip";
+        QVERIFY(fitTongue(thin, 9_mm, 9_mm, {}).find("is no joint") != std::string::npos);
+    }
+    /// What is driven from below through a deep board has its head in a wide hole; coach screws reach 10 mm
+    /// short of the far side.
+    void headsMaySitDeepInWideHoles() {
+        Assembly a;
+        a.length = 600_mm;
+        a.parts = {
+            blankPart("bar", "bar", 600_mm, 40_mm, 66_mm, {{0, 0, 0}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}}),
+            blankPart("board", "board", 600_mm, 200_mm, 18_mm,
+                      {{0, 0, 66}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}})};
+        Joint j;
+        j.first = "bar";
+        j.second = "board";
+        Joining way;
+        way.how = Joinery::screws;
+        way.carries = false;
+        way.deepHole = true;
+        way.over = {{100, 20, 500}, {480, 20, -30}}; // straight onto the contact, from wherever they are
+        QCOMPARE(meet(j, a, way, {}, catalog()), std::string());
+        QVERIFY(!j.glued && j.spots.size() == 2 && j.spots[0].at.z == Length() && j.spots[1].at.x == 480_mm);
+        placeFasteners(j, a, 4);
+        // 38 mm of the bar lie under the head; the point stays 3 mm or more inside the board.
+        QVERIFY(std::abs(j.through.mm() - 66) < 0.02 && std::abs(j.counterbore.mm() - 28) < 4);
+        const Fastener& f = j.fasteners.front();
+        const double tip = f.from.z + f.length;
+        QVERIFY2(tip > 75 && tip < 82, qPrintable(QString::number(tip)));
+        Joint lag;
+        lag.first = "bar";
+        lag.second = "board";
+        const Joining coach{.how = Joinery::lagsGlue, .sunk = 6, .longest = 90};
+        QCOMPARE(meet(lag, a, coach, {}, catalog()), std::string());
+        QVERIFY(lag.counterbore == 6_mm && lag.screwLength > 50_mm &&
+                lag.screwLength.mm() <= 66 + 18 - 6 - 10);
+    }
+    /// Where fasteners of two joints would meet, the later one moves along its contact, however that lies.
+    void fastenersMoveAsideAlongTheContact() {
+        Assembly a;
+        a.length = 300_mm;
+        a.parts = {
+            blankPart("post", "post", 600_mm, 60_mm, 60_mm, {{0, 0, 0}, {0, 0, 1}, {1, 0, 0}, {0, 1, 0}}),
+            blankPart("left", "left", 600_mm, 60_mm, 20_mm, {{-20, 0, 0}, {0, 0, 1}, {0, 1, 0}, {1, 0, 0}}),
+            blankPart("front", "front", 600_mm, 60_mm, 20_mm,
+                      {{0, 80, 0}, {0, 0, 1}, {1, 0, 0}, {0, -1, 0}})};
+        Joining way;
+        way.how = Joinery::screwsGlue;
+        way.at = {100, 300, 500};
+        for (const char* first : {"left", "front"}) {
+            Joint j;
+            j.id = first;
+            j.first = first;
+            j.second = "post";
+            QCOMPARE(meet(j, a, way, {}, catalog()), std::string());
+            placeClear(j, a, catalog(), 20_mm);
+            a.joints.push_back(j);
+        }
+        QCOMPARE(a.joints[0].spots[1].at.z, 300_mm);
+        QVERIFY(a.joints[1].spots[1].at.z != 300_mm);
+        QVERIFY(std::abs(a.joints[1].spots[1].at.z.mm() - 300) < 20);
+        QVERIFY(!meetsOthers(a.joints[1], a, 2));
     }
     void partsApartAreToldAndNothingIsDriven() {
         Assembly a;

@@ -66,12 +66,14 @@ BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joint
         return wayOf(j->how).atOnce && j->kind != "pin";
     });
     const bool atOnce = pushed > 1; // screws and nails are driven one by one
+    if (endOn)
+        out.minutes += catalog.minutes("size_ends");
     for (const std::string& part :
-         {std::string(endOn ? "The end grain drinks glue: rub in a first thin coat and wait five minutes."
-                            : ""),
-          before.text(),
+         {before.text(),
           std::string(atOnce ? "Its joints close at once: try the move dry, and have the clamps at hand."
                              : ""),
+          std::string(endOn ? "The end grain drinks glue: rub in a first thin coat and wait five minutes."
+                            : ""),
           close.text(), after.text(), std::string(glued ? cleaning : ""),
           std::string(glued && !endOn && reach.mm() > longPiece
                           ? "It is long: a second pair of hands at the other end keeps it flush."

@@ -36,11 +36,9 @@ std::string fitDowels(Joint& j, const Meeting& m, const Measures& sold);
 /// From outside through the first part and as deep into the second as a sold dowel reaches, at least twice
 /// its thickness; the hole ends 2 mm behind it. False where none does.
 bool fitThroughDowels(Joint& j, const Meeting& m, const Measures& sold);
+/// The longest coach screw that `longest` and the wood allow: its head `sunk` mm, its point 10 mm inside.
+void fitLag(Joint& j, const Meeting& m, double sunk, double longest, const LagScrew& lag);
 /// Twice as long as the part it passes is thick, as far as it stays inside; as 18 gauge nails are sold.
 Length nailFor(const Meeting& m, const Measures& sold);
-
-/// Length of a tongue in a groove in a part of this thickness: 8 mm, less where the groove, 1 mm deeper,
-/// would reach its middle. Under 4 mm there is no such joint.
-Length tongueLength(Length grooved);
 
 } // namespace owl

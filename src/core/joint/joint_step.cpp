@@ -23,7 +23,7 @@ BuildStep JointStep::run() {
     make();
     if (!glued())
         return std::move(s_);
-    s_.minutes += c_.minutes(endOn() ? "cap" : "glue");
+    s_.minutes += c_.minutes("glue");
     s_.waitMinutes = 60;
     s_.tools.emplace_back(j_.kind == "pin" ? "epoxy" : "wood glue");
     s_.tools.emplace_back("chisel or scraper");

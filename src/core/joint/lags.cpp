@@ -84,6 +84,14 @@ void boreLag(Assembly& a, const Joint& j, const Fastener& f, double G, const Cat
 
 } // namespace
 
+void fitLag(Joint& j, const Meeting& m, double sunk, double longest, const LagScrew& lag) {
+    j.through = m.headSide;
+    j.into = m.receiving;
+    j.counterbore = Length::mm(sunk);
+    const double room = (m.headSide + m.receiving).mm() - sunk - 10;
+    j.screwLength = Length::mm(lag.longest(std::max(10.0, std::min(longest, room))));
+}
+
 const JoinWay lagsWay{"lag screws and glue", false, lagsStep, placeLag, boreLag, screwTakes};
 
 } // namespace owl

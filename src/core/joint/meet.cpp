@@ -1,6 +1,7 @@
 #include "joint/meet.h"
 
 #include "joint/ruler.h"
+#include "joint/tongue.h"
 
 #include <algorithm>
 #include <array>
@@ -39,7 +40,8 @@ std::string drivenFrom(const Vec3& driving, const Vec3& head, const Assembly& a)
 }
 
 /// mm from the middle of the contact, along the middle of its width.
-std::vector<double> placesAlong(const Contact& c, const Joining& way) {
+/// A screw keeps 10 D from the end of its wood and 4 D from what crosses it (S10.6).
+std::vector<double> placesAlong(const Contact& c, const Joining& way, const Screw* screw) {
     const double from = c.runs[1][0];
     const double to = c.runs[1][1];
     std::vector<double> out = way.at;
@@ -49,7 +51,10 @@ std::vector<double> placesAlong(const Contact& c, const Joining& way) {
         std::vector<Length> avoid;
         for (const Vec3& p : way.clear)
             avoid.push_back(Length::mm(dot(p - c.at, c.along) - from));
-        for (Length l : spread(Length(), Length::mm(to - from), way.end, way.spacing, avoid, way.clearBy))
+        const double d = screw && way.shyOfEnds ? screw->d : 0;
+        const Length end = std::max(way.end, Length::mm(10 * d));
+        const Length by = std::max(way.clearBy, Length::mm(4 * d));
+        for (Length l : spread(Length(), Length::mm(to - from), end, way.spacing, avoid, by))
             out.push_back(l.mm());
     }
     for (double& l : out)
@@ -76,15 +81,18 @@ std::string meet(Joint& j, const Assembly& a, const Joining& way, const Measures
     const auto c = first && second ? contactOf(*first, *second) : std::nullopt;
     j.how = way.how;
     j.carries = way.carries;
+    j.glued = way.how != Joinery::screws && way.how != Joinery::dry;
     if (!c) {
-        j.how = Joinery::glue;
-        return way.how == Joinery::glue ? std::string()
-                                        : fmt::format("The {} and the {} do not touch.", j.first, j.second);
+        j.how = j.glued ? Joinery::glue : Joinery::dry;
+        return way.how == j.how ? std::string()
+                                : fmt::format("The {} and the {} do not touch.", j.first, j.second);
     }
     j.contact = c;
     const double passed = woodBehind(*first, *c, true);
     const Length skin = way.how == Joinery::dowels ? way.skin : Length();
-    Meeting m{tidy(passed) - skin, tidy(woodBehind(*second, *c, false)), tidy(c->width), way.carries,
+    // A wide hole leaves no more than a head needs.
+    const double under = way.deepHole ? std::min(passed, std::max(24.0, passed - 28)) : passed;
+    Meeting m{tidy(under) - skin, tidy(woodBehind(*second, *c, false)), tidy(c->width), way.carries,
               way.shows};
     if (way.receiving > Length())
         m.receiving = std::min(m.receiving, way.receiving);
@@ -92,25 +100,38 @@ std::string meet(Joint& j, const Assembly& a, const Joining& way, const Measures
     j.through = m.headSide;
     j.driving = c->normal;
     const Vec3 ground = c->at - c->normal * c->let;
-    const Vec3 head = ground - c->normal * m.headSide.mm();
+    const Vec3 head = ground - c->normal * (way.deepHole ? passed : m.headSide.mm());
     j.drivenFrom = drivenFrom(c->normal, ground - c->normal * passed, a);
     std::string why;
     if (way.how == Joinery::screwsGlue || way.how == Joinery::screws)
         why = fitScrew(j, m, way.plugs, sold, catalog);
     else if (way.how == Joinery::dowels)
-        why = fitDowels(j, m, sold);
+        why = way.through && fitThroughDowels(j, m, sold) ? "" : fitDowels(j, m, sold);
+    else if (way.how == Joinery::tongueGroove)
+        why = fitTongue(j, tidy(passed + c->let), m.edge, sold);
+    else if (way.how == Joinery::lagsGlue)
+        fitLag(j, m, way.sunk, way.longest, catalog.lagScrew(sold.metricScrews));
     else if (way.how == Joinery::nailsGlue)
         j.nailLength = nailFor(m, sold);
     else
         return {};
-    j.shows = way.shows && way.how != Joinery::dowels;
+    j.shows = way.shows && (way.how != Joinery::dowels || j.pinThrough) && way.how != Joinery::tongueGroove;
     if (!why.empty()) {
-        j.how = Joinery::glue;
+        j.how = j.glued ? Joinery::glue : Joinery::dry;
         j.shows = false;
+        if (way.how == Joinery::screwsGlue)
+            j.note = "No screw fits here.";
         return why;
     }
-    for (double l : placesAlong(*c, way))
-        j.spots.push_back({rounded(head + c->along * l)});
+    if (way.deepHole) {
+        j.through = tidy(passed);
+        j.counterbore += tidy(passed - under);
+    }
+    for (const Vec3& p : way.over)
+        j.spots.push_back({rounded(p + c->normal * dot(head - p, c->normal))});
+    if (way.over.empty())
+        for (double l : placesAlong(*c, way, catalog.findScrew(j.screwId)))
+            j.spots.push_back({rounded(head + c->along * l)});
     return {};
 }
 

@@ -1,5 +1,6 @@
 #include "joint/place.h"
 
+#include "joint/contact.h"
 #include "joint/way.h"
 #include "solid/query.h"
 
@@ -93,12 +94,17 @@ void placeFasteners(Joint& j, const Assembly& a, double screwDiameter) {
     }
 }
 
-void placeClear(Joint& j, const Assembly& a, Length low, Length high, const Catalog& catalog) {
+void placeClear(Joint& j, const Assembly& a, const Catalog& catalog, Length end) {
     const Screw* s = catalog.findScrew(j.screwId);
     const double diameter = s ? s->d : 0;
     placeFasteners(j, a, diameter);
-    if (alongThePiece(j))
+    const Part* first = a.find(j.first);
+    const Part* second = a.find(j.second);
+    if (!j.contact && first && second)
+        j.contact = contactOf(*first, *second);
+    if (!j.contact)
         return;
+    const Contact& c = *j.contact;
     const auto alone = [&](const Vec& at) {
         Joint one = j;
         one.spots = {{at}};
@@ -108,11 +114,15 @@ void placeClear(Joint& j, const Assembly& a, Length low, Length high, const Cata
     const auto place = [&](const Vec& from) -> Vec {
         if (alone(from))
             return from;
+        const double was = dot(mm(from) - c.at, c.along);
         for (int step = 1; step <= 12; ++step)
             for (int side : {1, -1}) {
-                Vec at = from;
-                at.x += 4_mm * (step * side);
-                if (at.x >= low && at.x <= high && alone(at))
+                const double by = 4.0 * step * side;
+                if (was + by < c.runs[1][0] + end.mm() || was + by > c.runs[1][1] - end.mm())
+                    continue;
+                const Vec3 moved = mm(from) + c.along * by;
+                const Vec at{Length::mm(moved.x), Length::mm(moved.y), Length::mm(moved.z)};
+                if (alone(at))
                     return at;
             }
         return from;

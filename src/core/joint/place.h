@@ -14,7 +14,7 @@ bool meetsOthers(const Joint& j, const Assembly& a, double least);
 /// Fills in what the spots of a joint come to: place of the head, direction, length, parts passed.
 void placeFasteners(Joint& j, const Assembly& a, double screwDiameter);
 /// The fasteners of a joint with its screw, placed; one that would meet a fastener that is there already
-/// moves along x, as little as will do, within [low, high].
-void placeClear(Joint& j, const Assembly& a, Length low, Length high, const Catalog& catalog);
+/// moves along where its parts meet, as little as will do, `end` from where that ends.
+void placeClear(Joint& j, const Assembly& a, const Catalog& catalog, Length end);
 
 } // namespace owl

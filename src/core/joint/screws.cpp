@@ -51,14 +51,6 @@ class ScrewsStep : public JointStep {
   private:
     void make() override {
         const Screw* screw = c_.findScrew(j_.screwId);
-        if (!screw || j_.screwLength <= Length()) {
-            words_.close =
-                fmt::format("No screw fits here: spread glue, press the {} on, and clamp it every {} with a "
-                            "straight strip between, for an hour.",
-                            nameOf(j_.second), roundly(200_mm, in_.style));
-            s_.tools = {"clamps", "straight strip"};
-            return;
-        }
         const std::string length = screwLengthText(*screw, j_.screwLength.mm());
         const bool plugged = isPlugged(a_, j_);
         const std::string plug = drillText(screw->plug, in_.style);
@@ -93,6 +85,8 @@ class ScrewsStep : public JointStep {
 };
 
 std::unique_ptr<JointStep> screwsStep(const BuildInput& in, const Joint& j, const Catalog& c) {
+    if (!c.findScrew(j.screwId)) // none fits, or one of the catalogue of another program's file
+        return gluedWay.step(in, j, c);
     return std::make_unique<ScrewsStep>(in, j, c);
 }
 

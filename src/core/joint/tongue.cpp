@@ -1,5 +1,7 @@
 // A tongue glued into a groove.
-#include "joint/fit.h"
+#include "joint/tongue.h"
+
+#include "joint/joint_step.h"
 #include "joint/way.h"
 #include "measure/words.h"
 
@@ -30,7 +32,73 @@ std::unique_ptr<JointStep> tongueStep(const BuildInput& in, const Joint& j, cons
     return std::make_unique<TongueStep>(in, j, c);
 }
 
+/// How far a groove is deeper than its tongue is long: glue and dust need somewhere to go.
+const Length below = 1_mm;
+
+Part* partOf(Assembly& a, const std::string& id) {
+    const auto it = std::find_if(a.parts.begin(), a.parts.end(), [&](const Part& p) { return p.id == id; });
+    return it == a.parts.end() ? nullptr : &*it;
+}
+
+int nextOrigin(const Part& p) {
+    return FaceOrigin::throughHigh + 1 + static_cast<int>(p.features.size());
+}
+
+/// A box in the frame of a contact, past its ends: `across` from and to, and how far out of the first part.
+ConvexCell boxAt(const Contact& c, std::array<double, 2> across, std::array<double, 2> out) {
+    const double past = c.length / 2 + 1;
+    return boxCell(c.place(-past, across[0]) + c.normal * out[0], {c.along, c.across, c.normal},
+                   {2 * past, across[1] - across[0], out[1] - out[0]});
+}
+
 } // namespace
+
+std::string fitTongue(Joint& j, Length grooved, Length edge, const Measures& sold) {
+    j.kind = "tongue_groove";
+    j.tongue = edge / 3;
+    j.tongueLength = tongueLength(grooved);
+    if (j.tongue >= 4_mm && j.tongueLength >= 4_mm)
+        return {};
+    const auto say = [&](Length l) { return exactLength(l, sold); };
+    return fmt::format("A tongue a third of {} thick, in a groove {} deep in the {}, is no joint; use boards "
+                       "of {} or more.",
+                       say(edge), say(j.tongueLength + below), j.first, say(12_mm));
+}
+
+void cutTongue(Assembly& a, const Joint& j, const Measures& sold) {
+    Part* grooved = partOf(a, j.first);
+    Part* tongued = partOf(a, j.second);
+    if (!grooved || !tongued || !j.contact)
+        return;
+    const auto say = [&](Length l) { return exactLength(l, sold); };
+    const Contact& c = *j.contact;
+    const double half = j.tongue.mm() / 2;
+    const double beside = c.width / 2 + 1;
+    // What stands on both sides of the tongue goes: as deep as the part reaches into the other.
+    const int cheek = nextOrigin(*tongued);
+    subtract(tongued->solid, boxAt(c, {-beside, -half}, {-c.let - 1, 0}), cheek);
+    subtract(tongued->solid, boxAt(c, {half, beside}, {-c.let - 1, 0}), cheek);
+    tongued->features.push_back(
+        {tongued->id + "/tongue-" + j.first,
+         "tongue",
+         fmt::format("{} thick, {} long, centred on the edge that meets the {}; it is part of the width",
+                     say(j.tongue), say(j.tongueLength), j.first),
+         j.id,
+         {},
+         false,
+         {{"width_mm", j.tongue.mm()}, {"length_mm", j.tongueLength.mm()}}});
+    tongued->why.push_back(say(j.tongueLength) + " more width for the tongue");
+    const Length deep = j.tongueLength + below;
+    subtract(grooved->solid, boxAt(c, {-half, half}, {-deep.mm(), 1}), nextOrigin(*grooved));
+    grooved->features.push_back(
+        {grooved->id + "/groove-" + j.second,
+         "groove",
+         fmt::format("{} wide, {} deep, where the {} meets it", say(j.tongue), say(deep), j.second),
+         j.id,
+         {},
+         false,
+         {{"width_mm", j.tongue.mm()}, {"depth_mm", deep.mm()}}});
+}
 
 Length tongueLength(Length grooved) {
     const Length most = grooved / 2 - 1_mm;

@@ -197,22 +197,14 @@ void AlcoveBuilder::packing(bool left, std::size_t number, Length at) {
 void AlcoveBuilder::frameToPacking(bool left, const std::string& packing, Length at) {
     Joint j = named("on-" + packing, left ? "ledger-left" : "ledger-right", packing, "butt");
     const AlcoveLine& wall = line(left);
-    j.how = Joinery::screws;
-    j.glued = false;
     j.atWall = true;
-    j.drivenFrom = left ? "the right" : "the left";
-    j.driving = -wall.out;
-    const std::string why = fitScrew(j, {Length::mm(ft_), Length::mm(pack_), Length::mm(fh_), true, false},
-                                     PlugWay::filled, ctx_, catalog_);
-    if (!why.empty()) {
-        j.how = Joinery::dry;
+    Joining way;
+    way.how = Joinery::screws;
+    for (const double off : {-25.0, 25.0})
+        way.over.push_back(wall.origin + wall.along * (at.mm() + off) + Vec3{0, 0, z0_ + fh_ * 0.4});
+    if (const std::string why = meet(j, d_.assembly, way, ctx_, catalog_); !why.empty())
         problem("packing_screw", "packing", why).cures = {to("Packing", "packing", 38_mm),
                                                           {"No packing", {{"packing", 0.0}}}};
-    }
-    for (const double off : {-25.0, 25.0}) {
-        const Vec3 q = wall.origin + wall.along * (at.mm() + off) + wall.out * (pack_ + ft_);
-        j.spots.push_back({{Length::mm(q.x), Length::mm(q.y), Length::mm(z0_ + fh_ * 0.4)}});
-    }
     keep(std::move(j));
 }
 
@@ -306,23 +298,16 @@ void AlcoveBuilder::blocks() {
 void AlcoveBuilder::frameJoints() {
     bool told = false;
     const auto fix = [&](const std::string& id, const std::string& plate, const std::string& end, double x,
-                         const char* from, double y) {
+                         const std::array<double, 2>& heights) {
         Joint j = named(id, plate, end, "butt");
-        j.drivenFrom = from;
-        j.how = Joinery::screwsGlue;
-        const std::string why =
-            fitScrew(j, {Length::mm(ft_), Length::mm(yr_ - ft_), Length::mm(ft_), true, false},
-                     PlugWay::filled, ctx_, catalog_);
-        if (!why.empty()) {
-            j.how = Joinery::glue;
-            if (!std::exchange(told, true)) // the same for every block
-                problem("frame_screw", "frame_thickness", why)
-                    .cures.push_back(to("Frame", "frame_thickness", 40_mm));
-        }
-        if (j.how == Joinery::screwsGlue)
-            // Not at the same heights from both ends: in a short block their points would meet.
-            for (const double f : y > 0 ? std::array{0.42, 0.82} : std::array{0.22, 0.62})
-                j.spots.push_back({{Length::mm(x), Length::mm(y), Length::mm(z0_ + fh_ * f)}});
+        Joining way;
+        way.how = Joinery::screwsGlue;
+        for (const double f : heights)
+            way.over.push_back({x, 0, z0_ + fh_ * f});
+        const std::string why = meet(j, d_.assembly, way, ctx_, catalog_);
+        if (!why.empty() && !std::exchange(told, true)) // the same for every block
+            problem("frame_screw", "frame_thickness", why)
+                .cures.push_back(to("Frame", "frame_thickness", 40_mm));
         j.note = "Crown up, flush on top; pull it true with a clamp before the second screw.";
         keep(std::move(j));
     };
@@ -334,8 +319,9 @@ void AlcoveBuilder::frameJoints() {
     if (!hasRight())
         ends.emplace_back("end-right", W_ - faceT_ - ft_ / 2);
     for (const auto& [id, x] : ends) {
-        fix("back-" + id, "ledger-back", id, x, "behind", 0);
-        fix("rail-" + id, railIds_.front(), id, x, "the front", yr_ + ft_);
+        // Not at the same heights from both ends: in a short block their points would meet.
+        fix("back-" + id, "ledger-back", id, x, {0.22, 0.62});
+        fix("rail-" + id, railIds_.front(), id, x, {0.42, 0.82});
     }
     for (std::size_t i = 1; i < railIds_.size(); ++i) {
         Joint j = named(fmt::format("laminate-{}", i), railIds_[i], railIds_[i - 1], "face_glue");
@@ -354,25 +340,23 @@ void AlcoveBuilder::frameJoints() {
 void AlcoveBuilder::railToSide(bool left) {
     const std::string side = left ? "ledger-left" : "ledger-right";
     Joint j = named(left ? "rail-left" : "rail-right", railIds_.front(), side, "butt");
-    j.drivenFrom = "the front";
-    j.how = Joinery::screws;
-    j.glued = false;
     j.atWall = true;
     j.stage = 1;
-    const std::string why =
-        fitScrew(j, {Length::mm(ft_), Length::mm(yr_ * 0.6), Length::mm(ft_), true, false}, PlugWay::filled,
-                 ctx_, catalog_);
-    if (!why.empty()) {
-        j.how = Joinery::dry;
+    Joining way;
+    way.how = Joinery::screws;
+    way.receiving = Length::mm(yr_ * 0.6);
+    const std::string why = meet(j, d_.assembly, way, ctx_, catalog_);
+    if (!why.empty())
         problem("rail_screw", "frame_thickness", why).cures.push_back(to("Frame", "frame_thickness", 40_mm));
-    }
     // In the middle of the side's end, where the screw stays inside it for its whole length.
     const AlcoveLine& wall = line(left);
     const double bite = std::max(0.0, (j.screwLength - j.through).mm());
     const double y = yr_ - bite / 2;
     const double x = (left ? room_.leftAt(y) : room_.rightAt(y)) + (pack_ + ft_ / 2) / wall.out.x;
-    for (const double f : {0.25, 0.75})
-        j.spots.push_back({{Length::mm(x), Length::mm(yr_ + ft_), Length::mm(z0_ + fh_ * f)}});
+    j.spots.clear();
+    if (why.empty())
+        for (const double f : {0.25, 0.75})
+            j.spots.push_back({{Length::mm(x), Length::mm(yr_ + ft_), Length::mm(z0_ + fh_ * f)}});
     keep(std::move(j));
 }
 

@@ -74,7 +74,6 @@ void AlcoveBuilder::board() {
 
 /// From below through the ledgers: fixed at the back, in slots towards the front, for the board moves.
 void AlcoveBuilder::boardHolds() {
-    const double bored = std::min(fh_, std::max(24.0, fh_ - 28)); // a wide hole from below takes the head
     const auto hold = [&](const std::string& ledger, const std::vector<Vec3>& places, const char* note) {
         if (!has(ledger))
             return;
@@ -88,21 +87,19 @@ void AlcoveBuilder::boardHolds() {
             Joint j = named(fmt::format("hold-{}-{}", ledger, i + 1), ledger, over, "butt");
             j.atWall = true;
             j.stage = 1;
-            j.glued = false;
-            j.drivenFrom = "below";
-            j.how = Joinery::screws;
-            if (!fitScrew(j, {Length::mm(bored), Length::mm(st_), Length::mm(ft_), false, false},
-                          PlugWay::filled, ctx_, catalog_)
-                     .empty()) {
+            Joining way;
+            way.how = Joinery::screws;
+            way.carries = false;
+            way.deepHole = true;
+            way.over = {places[i]};
+            if (!meet(j, d_.assembly, way, ctx_, catalog_).empty()) {
                 problem("no_hold_screw", "ledger_height",
                         fmt::format("No screw goes up through a ledger of {} into the board.",
                                     say(p_.ledgerHeight)))
                     .cures.push_back(to("Ledger", "ledger_height", 40_mm));
                 return;
             }
-            j.through = Length::mm(fh_);
-            j.counterbore += Length::mm(fh_ - bored);
-            j.spots = {{{Length::mm(places[i].x), Length::mm(places[i].y), Length()}}};
+            j.carries = true; // it keeps the board down, though 3 D of thread are enough for that
             j.note = note;
             keep(std::move(j));
         }

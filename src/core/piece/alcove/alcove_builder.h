@@ -74,8 +74,8 @@ class AlcoveBuilder : CaseBuilder {
                              double y1, double z0, double z1) const;
     void scribeFeature(Part& p, const char* what) const;
     /// A joint made on the walls: screws or nails every 200 mm along a line.
-    void wallJoint(const std::string& first, const std::string& second, std::size_t stage, bool nails,
-                   const Meeting& m, const std::vector<Vec3>& at, const char* from);
+    void wallJoint(const std::string& first, const std::string& second, std::size_t stage,
+                   const Joining& way);
     /// Places along a line, `end` from its ends, about 200 mm apart.
     [[nodiscard]] static std::vector<Vec3> along(const Vec3& a, const Vec3& b, double end);
     /// The stage on the walls in which the lower skin goes up.

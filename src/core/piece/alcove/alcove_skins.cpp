@@ -38,30 +38,17 @@ std::vector<Vec3> AlcoveBuilder::along(const Vec3& a, const Vec3& b, double end)
 }
 
 void AlcoveBuilder::wallJoint(const std::string& first, const std::string& second, std::size_t stage,
-                              bool nails, const Meeting& m, const std::vector<Vec3>& at, const char* from) {
-    if (at.empty() || !has(first) || !has(second))
+                              const Joining& way) {
+    if (way.over.empty() || !has(first) || !has(second))
         return;
     Joint j = named(first + "-" + second, first, second, "butt");
     j.atWall = true;
     j.stage = stage;
-    j.drivenFrom = from;
-    j.carries = false;
-    j.through = m.headSide;
-    if (nails) {
-        j.how = Joinery::nailsGlue;
-        j.nailLength = nailFor(m, ctx_);
-    } else {
-        j.how = Joinery::screws;
-        j.glued = false;
-        if (!fitScrew(j, m, PlugWay::filled, ctx_, catalog_).empty()) {
-            j.how = Joinery::glue;
-            j.glued = true;
-        }
+    if (!meet(j, d_.assembly, way, ctx_, catalog_).empty()) {
+        j.how = Joinery::glue;
+        j.glued = true;
     }
-    if (j.how != Joinery::glue)
-        for (const Vec3& p : at)
-            j.spots.push_back({{Length::mm(p.x), Length::mm(p.y), Length::mm(p.z)}});
-    placeClear(j, d_.assembly, Length::mm(-500), Length::mm(W_ + 500), catalog_);
+    placeClear(j, d_.assembly, catalog_, 10_mm);
     d_.assembly.joints.push_back(std::move(j));
 }
 
@@ -143,9 +130,11 @@ void AlcoveBuilder::skinOn(const SkinFixing& f, const std::string& member, const
             kept.push_back(q);
             break;
         }
-    wallJoint(f.id, member, skinStage() + (f.top ? 1 : 0), f.top,
-              {Length::mm(st_), Length::mm(fh_), Length::mm(ft_), false, false}, kept,
-              f.top ? "above" : "below");
+    Joining way;
+    way.how = f.top ? Joinery::nailsGlue : Joinery::screws;
+    way.carries = false;
+    way.over = std::move(kept);
+    wallJoint(f.id, member, skinStage() + (f.top ? 1 : 0), way);
 }
 
 /// Back ledger, and the outermost board of the front rail.
@@ -259,10 +248,13 @@ void AlcoveBuilder::face() {
         }
         return out;
     };
+    Joining way;
+    way.how = Joinery::nailsGlue;
+    way.carries = false;
+    way.shows = true;
     if (flush) {
-        wallJoint("face", railIds_.back(), skinStage() + 2, true,
-                  {Length::mm(faceT_), Length::mm(ft_), Length::mm(fh_), false, true},
-                  row(z0_ + fh_ * 0.5, 75), "the front");
+        way.over = row(z0_ + fh_ * 0.5, 75);
+        wallJoint("face", railIds_.back(), skinStage() + 2, way);
         return;
     }
     for (const auto& id : skins_) { // the rail stands back: the face holds on the edges of the skins
@@ -271,8 +263,8 @@ void AlcoveBuilder::face() {
         for (const Vec3& q : row(b.at.z.mm() + st_ / 2, 60))
             if (q.x > b.at.x.mm() + 15 && q.x < (b.at.x + b.size.x).mm() - 15)
                 mine.push_back(q);
-        wallJoint("face", id, skinStage() + 2, true,
-                  {Length::mm(faceT_), 40_mm, Length::mm(st_), false, true}, mine, "the front");
+        way.over = std::move(mine);
+        wallJoint("face", id, skinStage() + 2, way);
     }
 }
 
@@ -289,15 +281,12 @@ void AlcoveBuilder::endBoard() {
             {fmt::format("length {} is the depth: it covers the end of the face", say(p_.depth))},
             {left ? -0.7 : 0.7, 0, 0});
         Joint j = named(id + "-frame", id, left ? "end-left" : "end-right", "butt");
-        j.how = Joinery::nailsGlue;
-        j.drivenFrom = left ? "the left" : "the right";
-        j.carries = false;
-        j.shows = true;
-        j.through = Length::mm(faceT_);
-        j.nailLength = nailFor({Length::mm(faceT_), Length::mm(ft_), Length::mm(fh_), false, true}, ctx_);
-        for (const Vec3& q :
-             along({left ? 0 : W_, ft_ + 60, z0_ + fh_ / 2}, {left ? 0 : W_, yr_ - 60, z0_ + fh_ / 2}, 0))
-            j.spots.push_back({{Length::mm(q.x), Length::mm(q.y), Length::mm(q.z)}});
+        Joining way;
+        way.how = Joinery::nailsGlue;
+        way.carries = false;
+        way.shows = true;
+        way.over = along({x, ft_ + 60, z0_ + fh_ / 2}, {x, yr_ - 60, z0_ + fh_ / 2}, 0);
+        meet(j, d_.assembly, way, ctx_, catalog_);
         keep(std::move(j));
     }
 }

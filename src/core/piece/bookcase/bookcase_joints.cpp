@@ -266,7 +266,7 @@ class BookcaseJoiner : BookcaseWork {
             way.clear.push_back({between(i).mm(), 0, 0});
         way.clearBy = 20_mm;
         laidOut(j, way, "joinery");
-        placeClear(j, d_.assembly, in_->in0 + 30_mm, in_->in1 - 30_mm, catalog_);
+        placeClear(j, d_.assembly, catalog_, 30_mm);
         keepPlugged(std::move(j), p_.plugs, p_.species);
     }
 

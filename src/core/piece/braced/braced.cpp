@@ -1,7 +1,6 @@
 #include "piece/braced/braced.h"
 
-#include "joint/fit.h"
-#include "joint/place.h"
+#include "joint/meet.h"
 #include "piece/braced/braced_joints.h"
 #include "piece/kind_builder.h"
 
@@ -32,7 +31,7 @@ class BracedBuilder : KindBuilder {
         addBraces();
         shapeTop();
         railJoint();
-        addBraceJoints({p_, ctx_, catalog_, d_, bracket(), xs_, H_});
+        addBraceJoints({p_, ctx_, catalog_, d_, bracket(), xs_});
         plugs();
         unseenWall();
         cableWay();
@@ -262,27 +261,26 @@ class BracedBuilder : KindBuilder {
         j.id = "top-rail";
         j.first = "top";
         j.second = "rail";
-        j.how = p_.railJoint;
-        j.drivenFrom = "above";
-        const bool screwed = j.how == Joinery::screwsGlue;
-        const Meeting m{p_.thickness, p_.railHeight, p_.railThickness, true, screwed};
-        j.shows = screwed;
-        j.through = p_.thickness;
-        const std::string why = screwed ? fitScrew(j, m, p_.plugs, ctx_, catalog_) : fitDowels(j, m, ctx_);
-        if (!why.empty()) {
+        const bool screwed = p_.railJoint == Joinery::screwsGlue;
+        Joining way;
+        way.how = p_.railJoint;
+        way.shows = screwed;
+        way.plugs = p_.plugs;
+        way.atMost = true;
+        way.spacing = 200_mm;
+        way.end = std::min(40_mm, railLength_ / 4);
+        for (const auto& keep : {wallHoles(), xs_})
+            for (Length x : keep)
+                way.clear.push_back({x.mm(), 0, 0});
+        way.clearBy = 16_mm;
+        if (const std::string why = meet(j, d_.assembly, way, ctx_, catalog_); !why.empty()) {
             j.carries = false;
-            Problem& q =
-                problem(screwed ? "no_screw" : "no_dowels", screwed ? "rail_joint" : "rail_thickness", why);
-            q.cures = {{screwed ? "Dowels instead" : "Screws instead",
-                        {{"rail_joint", screwed ? "dowels" : "screws_glue"}}},
-                       {"Boards of " + say(18_mm), {{"thickness", 18.0}, {"rail_thickness", 18.0}}}};
+            problem(screwed ? "no_screw" : "no_dowels", screwed ? "rail_joint" : "rail_thickness", why)
+                .cures = {{screwed ? "Dowels instead" : "Screws instead",
+                           {{"rail_joint", screwed ? "dowels" : "screws_glue"}}},
+                          {"Boards of " + say(18_mm), {{"thickness", 18.0}, {"rail_thickness", 18.0}}}};
         }
-        std::vector<Length> keep = wallHoles();
-        keep.insert(keep.end(), xs_.begin(), xs_.end());
-        const Length end = std::min(40_mm, railLength_ / 4);
-        for (Length x : spread(p_.inset, p_.inset + railLength_, end, 200_mm, keep, 16_mm))
-            j.spots.push_back({{x, p_.railThickness / 2, H_}});
-        placeClear(j, d_.assembly, p_.inset + 20_mm, p_.inset + railLength_ - 20_mm, catalog_);
+        placeClear(j, d_.assembly, catalog_, 20_mm);
         d_.assembly.joints.push_back(std::move(j));
     }
 

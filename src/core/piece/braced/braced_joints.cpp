@@ -1,7 +1,6 @@
 #include "piece/braced/braced_joints.h"
 
-#include "joint/fit.h"
-#include "joint/place.h"
+#include "joint/meet.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -16,18 +15,13 @@ class BraceJoiner : KindBuilder {
     /// One or two screws from above, as far out as the brace is deep enough for them, and one or two from
     /// behind.
     void run() {
-        const auto outline = bracketOutline(w_.bracket);
         bool carries = w_.p.braceFix == BraceFix::screwed && !w_.braces.empty();
         for (std::size_t i = 0; i < w_.braces.size(); ++i) {
             const std::string id = fmt::format("brace-{}", i + 1);
-            Joint back = braceJoint(id + "-rail", "rail", id, "behind");
-            Joint top = braceJoint(id + "-top", "top", id, "above");
-            if (w_.p.braceFix == BraceFix::screwed)
-                carries = fromBehind(back, outline, w_.braces[i], i == 0) && carries;
-            keepBrace(std::move(back), w_.braces[i]);
-            if (w_.p.braceFix == BraceFix::screwed)
-                carries = fromAbove(top, outline, w_.braces[i], i == 0) && carries;
-            keepBrace(std::move(top), w_.braces[i]);
+            first_ = i == 0;
+            const double x = w_.braces[i].mm();
+            carries = joined(id + "-rail", "rail", id, fromBehind(x)) && carries;
+            carries = joined(id + "-top", "top", id, fromAbove(id, x)) && carries;
         }
         if (!carries)
             return;
@@ -44,58 +38,95 @@ class BraceJoiner : KindBuilder {
     }
 
   private:
-    void keepBrace(Joint j, Length x) {
-        placeClear(j, d_.assembly, x, x, w_.catalog);
-        d_.assembly.joints.push_back(std::move(j));
+    [[nodiscard]] Joining screws(bool shows) const {
+        Joining w;
+        w.how = w_.p.braceFix == BraceFix::screwed ? Joinery::screwsGlue : Joinery::glue;
+        w.carries = w.how == Joinery::screwsGlue;
+        w.shows = shows && w.carries;
+        w.plugs = w_.p.plugs;
+        return w;
     }
 
-    [[nodiscard]] Joint braceJoint(std::string id, const char* first, std::string brace,
-                                   const char* from) const {
+    /// True where it is screwed and carries. Why it is not is told of the first brace: all are alike.
+    bool joined(std::string id, const char* first, const std::string& brace, const Joining& way) {
         Joint j;
         j.id = std::move(id);
         j.first = first;
-        j.second = std::move(brace);
-        j.drivenFrom = from;
-        j.how = w_.p.braceFix == BraceFix::screwed ? Joinery::screwsGlue : Joinery::glue;
-        j.carries = w_.p.braceFix == BraceFix::screwed;
-        j.through = std::string(first) == "rail" ? w_.p.railThickness : w_.p.thickness;
+        j.second = brace;
+        std::string why = meet(j, d_.assembly, way, ctx_, w_.catalog);
+        if (why.empty() && way.how == Joinery::screwsGlue && way.over.empty()) {
+            why = "In so small a brace the screws from above would meet those from behind.";
+            j.how = Joinery::glue;
+            j.shows = false;
+            j.spots.clear();
+        }
+        const bool behind = j.first == "rail";
+        if (!why.empty() && first_)
+            problem(behind ? "no_brace_screw_behind" : "no_brace_screw_above", "brace_fix", why, false)
+                .cures = {{"Glue the braces: ornament", {{"brace_fix", "glued"}}},
+                          behind ? to("Braces", "brace_thickness", 20_mm)
+                                 : to("Out", "brace_out", w_.p.braceOut + 40_mm)};
         if (!j.carries)
             j.note = "Glued it is ornament: nothing is counted on it.";
-        return j;
+        const Screw* s = w_.catalog.findScrew(j.screwId);
+        placeFasteners(j, d_.assembly, s ? s->d : 0);
+        const bool good = j.how == Joinery::screwsGlue;
+        d_.assembly.joints.push_back(std::move(j));
+        return good;
     }
 
-    bool fitBrace(Joint& j, const Meeting& m, bool tell) {
-        const std::string why = fitScrew(j, m, w_.p.plugs, ctx_, w_.catalog);
-        if (why.empty())
-            return true;
-        if (tell)
-            problem(std::string(j.first) == "rail" ? "no_brace_screw_behind" : "no_brace_screw_above",
-                    "brace_fix", why, false)
-                .cures = {{"Glue the braces: ornament", {{"brace_fix", "glued"}}},
-                          to("Braces", "brace_thickness", 20_mm)};
-        j.how = Joinery::glue;
-        j.spots.clear();
-        j.shows = false;
-        return false;
-    }
-
-    bool fromBehind(Joint& j, const std::vector<std::array<double, 2>>& outline, Length x, bool tell) {
-        // The lower screw sits where the brace is still deep enough to bite; a nose at the foot is not.
-        const Length down = w_.bracket.down;
+    /// The lower screw sits where the brace is still deep enough to bite; a nose at the foot is not.
+    [[nodiscard]] Joining fromBehind(double x) const {
+        Joining w = screws(false);
+        if (w.how != Joinery::screwsGlue)
+            return w;
         Length lowest = 20_mm;
-        for (Length z = 20_mm; z <= down - 12_mm; z += 2_mm)
-            if (widthAt(outline, z.mm()) >= 34)
+        for (Length z = 20_mm; z <= w_.bracket.down - 12_mm; z += 2_mm)
+            if (widthAt(outline_, z.mm()) >= 34)
                 lowest = z;
-        const Meeting m{w_.p.railThickness, Length::mm(widthAt(outline, lowest.mm())), w_.p.braceThickness,
-                        true};
-        if (!fitBrace(j, m, tell))
-            return false;
+        w.receiving = Length::mm(widthAt(outline_, lowest.mm()));
         std::vector<Length> downs{lowest};
         if (lowest > 60_mm)
             downs.insert(downs.begin(), 20_mm);
         for (Length z : downs)
-            j.spots.push_back({{x, Length(), w_.p.railHeight - z}});
-        return true;
+            w.over.push_back({x, w_.p.railThickness.mm(), (w_.p.railHeight - z).mm()});
+        return w;
+    }
+
+    /// Clear of the screws that come from behind, as far out as there is room; a second one nearer the rail.
+    /// None where they would meet.
+    [[nodiscard]] Joining fromAbove(const std::string& brace, double x) const {
+        Joining w = screws(true);
+        if (w.how != Joinery::screwsGlue)
+            return w;
+        Length farthest = 20_mm;
+        for (Length y = 20_mm; y <= w_.p.braceOut - 12_mm; y += 2_mm)
+            if (bracketDepth(outline_, y.mm()) >= 34)
+                farthest = y;
+        w.receiving = Length::mm(bracketDepth(outline_, farthest.mm()));
+        const auto place = [&](Length y) {
+            return Vec3{x, (w_.p.railThickness + y).mm(), w_.p.railHeight.mm()};
+        };
+        const auto clear = [&](Length y) {
+            Joint one;
+            one.first = "top";
+            one.second = brace;
+            Joining way = w;
+            way.over = {place(y)};
+            if (!meet(one, d_.assembly, way, ctx_, w_.catalog).empty())
+                return true; // told where it is joined
+            const Screw* s = w_.catalog.findScrew(one.screwId);
+            placeFasteners(one, d_.assembly, s ? s->d : 0);
+            return !meetsOthers(one, d_.assembly, 3);
+        };
+        std::vector<Length> outs;
+        for (Length y = farthest; y >= 12_mm && outs.size() < 2; y -= 2_mm)
+            if ((outs.empty() || outs.back() - y >= 35_mm) && clear(y))
+                outs.push_back(y);
+        std::reverse(outs.begin(), outs.end()); // the outermost last: what the brace is reckoned by
+        for (Length y : outs)
+            w.over.push_back(place(y));
+        return w;
     }
 
     /// How far the brace reaches out `down` mm below the top.
@@ -111,46 +142,9 @@ class BraceJoiner : KindBuilder {
         return wide;
     }
 
-    bool fromAbove(Joint& j, const std::vector<std::array<double, 2>>& outline, Length x, bool tell) {
-        Length farthest = 20_mm;
-        for (Length y = 20_mm; y <= w_.p.braceOut - 12_mm; y += 2_mm)
-            if (bracketDepth(outline, y.mm()) >= 34)
-                farthest = y;
-        const Meeting m{w_.p.thickness, Length::mm(bracketDepth(outline, farthest.mm())), w_.p.braceThickness,
-                        true, true};
-        j.shows = true;
-        if (!fitBrace(j, m, tell))
-            return false;
-        // Clear of the screws that come from behind, as far out as there is room; a second one nearer the
-        // rail.
-        const auto clear = [&](Length y) {
-            Joint one = j;
-            one.spots = {{{x, w_.p.railThickness + y, w_.top}}};
-            const Screw* s = w_.catalog.findScrew(j.screwId);
-            placeFasteners(one, d_.assembly, s ? s->d : 0);
-            return !meetsOthers(one, d_.assembly, 3);
-        };
-        std::vector<Length> outs;
-        for (Length y = farthest; y >= 12_mm && outs.size() < 2; y -= 2_mm)
-            if ((outs.empty() || outs.back() - y >= 35_mm) && clear(y))
-                outs.push_back(y);
-        if (outs.empty()) {
-            if (tell)
-                problem("no_brace_screw_above", "brace_fix",
-                        "In so small a brace the screws from above would meet those from behind.", false)
-                    .cures = {{"Glue the braces: ornament", {{"brace_fix", "glued"}}},
-                              to("Out", "brace_out", w_.p.braceOut + 40_mm)};
-            j.how = Joinery::glue;
-            j.shows = false;
-            return false;
-        }
-        std::reverse(outs.begin(), outs.end()); // the outermost last: what the brace is reckoned by
-        for (Length y : outs)
-            j.spots.push_back({{x, w_.p.railThickness + y, w_.top}});
-        return true;
-    }
-
     const BracedWith& w_;
+    const std::vector<std::array<double, 2>> outline_ = bracketOutline(w_.bracket);
+    bool first_ = true;
 };
 
 } // namespace

@@ -14,7 +14,6 @@ struct BracedWith {
     Draft& d;
     Bracket bracket;
     const std::vector<Length>& braces; ///< their middles, from the left end
-    Length top;                        ///< height of the top's upper face
 };
 
 /// Screws each brace from above and from behind, clear of each other, or glues it as ornament. Braces that

@@ -1,5 +1,5 @@
 // What a corner shelf lies on and what keeps it there: cleat, groove or lip, capture strips and screws.
-#include "joint/place.h"
+#include "joint/meet.h"
 #include "piece/corner/corner_builder.h"
 
 #include <algorithm>
@@ -94,17 +94,13 @@ void CornerBuilder::lipOn(int wall, double end) {
     j.id = "lip-cleat-" + side(wall);
     j.first = id;
     j.second = "cleat-" + side(wall);
-    j.how = Joinery::nailsGlue;
-    j.kind = "butt";
-    j.driving = -out(wall);
-    j.drivenFrom = "the front";
-    j.carries = false;
-    j.through = Length::mm(stripDeep());
-    j.nailLength =
-        nailFor({Length::mm(stripDeep()), Length::mm(ct_), Length::mm(lipShare), false, false}, ctx_);
+    Joining way;
+    way.how = Joinery::nailsGlue;
+    way.carries = false;
     const double from = hookFace() / std::tan(f_.angle * std::numbers::pi / 360) + 20;
     for (double s = from; s <= hookEnd(end) - 15; s += 90)
-        j.spots.push_back({vecOf(along(wall) * s + out(wall) * hookFace(), zs_ - lipShare / 2)});
+        way.over.push_back(along(wall) * s + out(wall) * hookFace() + Vec3{0, 0, zs_ - lipShare / 2});
+    meet(j, d_.assembly, way, ctx_, catalog_);
     j.note = "Flush with the cleat's upper edge; the nails only hold it while the glue sets.";
     placeFasteners(j, d_.assembly, 0);
     d_.assembly.joints.push_back(std::move(j));
@@ -172,22 +168,20 @@ void CornerBuilder::strip(const Part& made, int wall, double from, double until,
         j.id = fmt::format("{}-{}", made.id, id);
         j.first = made.id;
         j.second = id;
-        j.kind = "butt";
-        j.drivenFrom = "below";
+        Joining way;
+        way.how = Joinery::screws; // it lies across the boards' grain: they must move
+        way.carries = false;
         const Part* b = part(id);
         for (double s = from + 20; s <= until - 20 + 1e-6; s += std::max(20.0, (until - from - 40) / 3)) {
             const Vec3 at = along(wall) * s + out(wall) * ((face + front) / 2);
             if (b && b->solid.contains(at + Vec3{0, 0, zs_ + t_ / 2}, -std::min(8.0, t_ / 2 - 0.1)))
-                j.spots.push_back({vecOf(at, zs_ - t_)});
+                way.over.push_back(at + Vec3{0, 0, zs_ - t_});
         }
-        if (j.spots.empty())
+        if (way.over.empty())
             continue;
-        const std::string why =
-            fitScrew(j, {p_.thickness, Length::mm(t_), Length::mm(front - face), false, false},
-                     PlugWay::filled, ctx_, catalog_);
-        if (why.empty()) { // it lies across the boards' grain: they must move
-            j.how = Joinery::screws;
-            j.glued = false;
+        const bool screwed = meet(j, d_.assembly, way, ctx_, catalog_).empty();
+        j.carries = true; // it keeps the shelf from tipping, though 3 D of thread are enough for that
+        if (screwed) {
             j.kind = ofSheet() ? "butt" : "sliding";
             j.note = "No glue: but for the screw nearest the corner their holes are slots, since the "
                      "boards move. "
@@ -195,6 +189,7 @@ void CornerBuilder::strip(const Part& made, int wall, double from, double until,
                      "no gap.";
         } else {
             j.how = Joinery::glue;
+            j.glued = true;
         }
         const Screw* screw = catalog_.findScrew(j.screwId);
         placeFasteners(j, d_.assembly, screw ? screw->d : 0);
@@ -222,22 +217,18 @@ void CornerBuilder::captureScrews() {
         j.second = boardOver(at);
         if (j.second.empty())
             continue;
-        j.kind = "butt";
-        j.glued = false;
         j.atWall = true;
         j.stage = 1;
-        j.drivenFrom = "below";
-        // A wide hole from below leaves no more than the head needs.
-        const double left = std::min(ch_, std::max(24.0, ch_ - 28));
-        const std::string why = fitScrew(j, {Length::mm(left), Length::mm(t_), Length::mm(ct_), false, false},
-                                         PlugWay::filled, ctx_, catalog_);
-        j.how = why.empty() ? Joinery::screws : Joinery::dry;
+        Joining way;
+        way.how = Joinery::screws;
+        way.carries = false;
+        way.deepHole = true;
+        way.over = {at};
+        const std::string why = meet(j, d_.assembly, way, ctx_, catalog_);
+        j.carries = true; // as the strips do
         if (!why.empty())
             problem("no_capture_screw", "thickness", why)
                 .cures.push_back(to("Thickness", "thickness", 18_mm));
-        j.through = Length::mm(ch_);
-        j.counterbore += Length::mm(ch_ - left);
-        j.spots = {{vecOf(at, zs_ - ch_)}};
         const Screw* screw = catalog_.findScrew(j.screwId);
         placeFasteners(j, d_.assembly, screw ? screw->d : 0);
         d_.assembly.joints.push_back(std::move(j));

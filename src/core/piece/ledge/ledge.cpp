@@ -29,8 +29,7 @@ class Builder {
         addStrips();
         addCaps();
         wallZone();
-        addLedgeJoints(p_, ctx_, catalog_, {capT_, inner_, depth_, backZ_, baseStrip_, backStrip_, lipStrip_},
-                       r_);
+        addLedgeJoints(p_, ctx_, catalog_, {inner_, backStrip_}, r_);
         describeMember();
         dimensions();
         return std::move(r_);

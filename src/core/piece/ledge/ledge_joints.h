@@ -1,16 +1,15 @@
 #pragma once
 // The ledge's joints apart from its shape. Only ledge.cpp needs this.
 
-#include "joint/fit.h"
+#include "joint/tongue.h"
 #include "piece/ledge/ledge.h"
 
 namespace owl {
 
-/// What the joints need to know of the shape: thickness of a cap (0: none), length between the caps, depth
-/// from the wall, lower edge of the back rail, widths of the strips without their tongues.
+/// What the joints need to know of the shape: length between the caps, height of the back rail without its
+/// tongue.
 struct LedgeShape {
-    Length cap, inner, depth, backZ;
-    Length baseStrip, backStrip, lipStrip;
+    Length inner, backStrip;
 };
 /// 'none', 'base', 'back rail', 'lip'.
 const char* stripName(LedgeStrip s);

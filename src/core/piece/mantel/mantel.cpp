@@ -1,7 +1,6 @@
 #include "piece/mantel/mantel.h"
 
-#include "joint/fit.h"
-#include "joint/place.h"
+#include "joint/meet.h"
 #include "piece/rod_recesses.h"
 
 #include <algorithm>
@@ -17,7 +16,8 @@ namespace {
 
 class MantelBuilder : ArmsBuilder {
   public:
-    MantelBuilder(const MantelParams& p, const MakeContext& ctx, Draft& d) : ArmsBuilder(ctx, d), p_(p) {}
+    MantelBuilder(const MantelParams& p, const MakeContext& ctx, const Catalog& c, Draft& d)
+        : ArmsBuilder(ctx, d), p_(p), catalog_(c) {}
 
     void run() {
         sizes();
@@ -292,38 +292,35 @@ class MantelBuilder : ArmsBuilder {
         }
         const Part& under = hollow() ? *d_.assembly.find("bottom") : d_.assembly.parts.front();
         const std::string beam = under.id;
-        const Length thick = under.thickness;
+        const Length inner = p_.corbelOut / 4;
+        const Length outer = p_.corbelOut * 3 / 5;
         const auto outline = bracketOutline(corbel());
         for (int i = 0; i < n; ++i) {
             const Length x = n == 1 ? L_ / 2 : low + (high - low) * i / (n - 1);
             Part c = bracketPart(fmt::format("corbel-{}", i + 1), fmt::format("corbel {}", i + 1), corbel(),
                                  {x.mm(), 0, z0_.mm()});
+            c.why = {fmt::format("{} out from the wall, {} down", say(p_.corbelOut), say(p_.corbelDown))};
+            c.apart = {0, 0.3, -0.9};
+            const std::string id = c.id;
+            d_.assembly.parts.push_back(std::move(c));
             Joint j;
             j.id = fmt::format("beam-corbel-{}", i + 1);
             j.first = beam;
-            j.second = c.id;
-            j.how = Joinery::dowels;
-            j.drivenFrom = "above";
-            j.carries = false;
-            const Length inner = p_.corbelOut / 4;
-            const Length outer = p_.corbelOut * 3 / 5;
-            const Length deep =
+            j.second = id;
+            Joining way;
+            way.how = Joinery::dowels;
+            way.carries = false;
+            // As deep as the shallower of both places.
+            way.receiving =
                 Length::mm(std::min(bracketDepth(outline, inner.mm()), bracketDepth(outline, outer.mm())));
-            const Meeting m{thick, deep, p_.corbelThickness};
-            j.through = thick;
-            if (const std::string why = fitDowels(j, m, ctx_); !why.empty()) {
-                j.how = Joinery::glue;
-                if (i == 0)
-                    problem("no_corbel_dowels", "corbel_thickness", why, false)
-                        .cures.push_back(to("Corbels", "corbel_thickness", 40_mm));
-            } else {
-                j.note += ". " + std::string("Glued it is ornament: nothing is counted on it.");
-                for (Length y : {inner, outer})
-                    j.spots.push_back({{x, y, z0_ + thick}});
-            }
-            c.why = {fmt::format("{} out from the wall, {} down", say(p_.corbelOut), say(p_.corbelDown))};
-            c.apart = {0, 0.3, -0.9};
-            d_.assembly.parts.push_back(std::move(c));
+            for (Length y : {inner, outer})
+                way.over.push_back({x.mm(), y.mm(), z0_.mm()});
+            const std::string why = meet(j, d_.assembly, way, ctx_, catalog_);
+            if (!why.empty() && i == 0)
+                problem("no_corbel_dowels", "corbel_thickness", why, false)
+                    .cures.push_back(to("Corbels", "corbel_thickness", 40_mm));
+            if (why.empty())
+                j.note += ". Glued it is ornament: nothing is counted on it.";
             placeFasteners(j, d_.assembly, 0);
             d_.assembly.joints.push_back(std::move(j));
             below_.emplace_back(x, p_.corbelThickness / 2);
@@ -407,15 +404,16 @@ class MantelBuilder : ArmsBuilder {
     }
 
     const MantelParams& p_;
+    const Catalog& catalog_;
     Length L_, D_, t_, z0_, zt_, high_;
     std::vector<std::pair<Length, Length>> below_; ///< corbels: middle and half their thickness
 };
 
 } // namespace
 
-Draft MantelParams::make(const MakeContext& ctx, const Catalog&) const {
+Draft MantelParams::make(const MakeContext& ctx, const Catalog& catalog) const {
     Draft d;
-    MantelBuilder(*this, ctx, d).run();
+    MantelBuilder(*this, ctx, catalog, d).run();
     return d;
 }
 

@@ -235,18 +235,13 @@ class PlatformBuilder : CaseBuilder {
     void lags(std::size_t i) {
         const std::string arm = fmt::format("arm-{}", i + 1);
         Joint j = named("rail-" + arm, "rail", arm, "butt");
-        j.how = Joinery::lagsGlue;
-        j.drivenFrom = "behind";
-        j.through = t_;
-        j.counterbore = Length::mm(armLagSunk);
-        const double room = t_.mm() - armLagSunk + d_.assembly.find(arm)->length.mm() - 10;
-        const LagScrew& lag = catalog_.lagScrew(ctx_.metricScrews);
-        j.screwLength = Length::mm(lag.longest(std::max(10.0, std::min(armLagLength, room))));
+        Joining way{.how = Joinery::lagsGlue, .sunk = armLagSunk, .longest = armLagLength};
         for (Length z : lagHeights())
-            j.spots.push_back({{arms_[i], Length(), z0_ + z}});
+            way.over.push_back({arms_[i].mm(), 0, (z0_ + z).mm()});
+        meet(j, d_.assembly, way, ctx_, catalog_);
         j.note = "Lag screws, not wood screws: they go into end grain. Square: it decides whether the top is "
                  "level.";
-        placeFasteners(j, d_.assembly, lag.d);
+        placeFasteners(j, d_.assembly, catalog_.lagScrew(ctx_.metricScrews).d);
         d_.assembly.joints.push_back(std::move(j));
     }
 

@@ -226,7 +226,7 @@ class BoxJoiner : BoxWork {
         way.clear = wallScrews();
         way.clearBy = 16_mm;
         laidOut(j, way, "fixing", "corner_");
-        placeClear(j, d_.assembly, along.x0 + 30_mm, along.x1 - 30_mm, catalog_);
+        placeClear(j, d_.assembly, catalog_, 30_mm);
         finish(std::move(j));
     }
 
