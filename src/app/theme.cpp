@@ -1,6 +1,7 @@
 #include "app/theme.h"
 
 #include <QFontDatabase>
+#include <array>
 #include <cmath>
 
 namespace owl {
@@ -101,6 +102,15 @@ QColor Theme::of(Status status) const {
     return soft;
 }
 
+namespace {
+/// Things that stand on a piece, in turn.
+QColor itemColour(std::size_t i, bool print) {
+    static constexpr std::array<const char*, 4> printed{"#bdbdbd", "#9d9d9d", "#d0d0d0", "#adadad"};
+    static constexpr std::array<const char*, 4> shown{"#4f6f78", "#a45a4b", "#70815d", "#8a6f8a"};
+    return {(print ? printed : shown).at(i)};
+}
+} // namespace
+
 QColor Theme::of(Tone tone) const {
     const bool dark = name == ThemeName::dusk;
     const bool print = name == ThemeName::paper;
@@ -151,13 +161,10 @@ QColor Theme::of(Tone tone) const {
     case Tone::outlet:
         return print || !dark ? QColor("#ffffff") : QColor("#4a5a64");
     case Tone::item1:
-        return print ? QColor("#bdbdbd") : QColor("#4f6f78");
     case Tone::item2:
-        return print ? QColor("#9d9d9d") : QColor("#a45a4b");
     case Tone::item3:
-        return print ? QColor("#d0d0d0") : QColor("#70815d");
     case Tone::item4:
-        return print ? QColor("#adadad") : QColor("#8a6f8a");
+        return itemColour(static_cast<std::size_t>(tone) - static_cast<std::size_t>(Tone::item1), print);
     case Tone::load:
     case Tone::info:
     case Tone::sagNow:

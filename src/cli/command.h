@@ -40,6 +40,8 @@ struct Options {
 void write(const Options& options, const std::filesystem::path& path, const std::string& text,
            std::ostream& err);
 
+/// The command catalog: one subject of the reference data, as JSON or CSV.
+int doCatalog(const Options& options, std::ostream& out);
 /// The command shop: price list and shop written out, looked at, read in.
 int doShop(const Options& options, std::ostream& out, std::ostream& err);
 

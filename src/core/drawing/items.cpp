@@ -6,6 +6,7 @@
 
 #include <array>
 #include <cmath>
+#include <numbers>
 
 namespace owl {
 namespace {
@@ -25,6 +26,23 @@ std::vector<Point> scaled(const std::vector<Point>& unit, double x, double y, do
     for (const auto& p : unit)
         out.push_back({x + p.x * w, y - p.y * h});
     return out;
+}
+
+/// Degrees of the grain as one sees it from the front, 0 to 180; -1: none is seen.
+double grainOf(const Part& part, bool seen) {
+    const double degrees = std::atan2(-part.pose.along.z, part.pose.along.x) * 180 / std::numbers::pi;
+    return !seen ? -1 : degrees < -1e-6 ? degrees + 180 : std::max(0.0, degrees);
+}
+
+/// True when a part fills the rectangle around it, as one sees it: its convex hull does. Much quicker than
+/// its outline.
+bool looksSquare(const Part& part, const View& view) {
+    Ring points;
+    for (const auto& c : part.solid.cells)
+        for (const auto& p : c.points)
+            points.push_back(view.flat(p));
+    const Cell b = part.bounds();
+    return areaOf({hullOf(std::move(points))}) > 0.995 * b.size.x.mm() * b.size.z.mm();
 }
 
 void frame(Pen& pen, double x, double y, double w, double h, Tone tone, const std::string& id) {
@@ -200,20 +218,27 @@ void drawFurniture(Pen& pen, const std::string& kind, double x, double y, double
 }
 
 Shape& drawPartFront(Pen& pen, const Part& part, double x, double y) {
+    const double lies = std::hypot(part.pose.along.x, part.pose.along.z);
+    const bool along = lies > 0.7;
+    const bool round = part.stock == Stock::bar || part.stock == Stock::fitting;
+    const auto& tone = !round && along ? Tone::woodFace : Tone::woodEnd;
     const Cell b = part.bounds();
-    const bool along = part.grainAlongPiece();
-    if (part.stock == Stock::bar || part.stock == Stock::fitting) // round, or not a plain board
-        if (const auto rings = shadowOf(part.solid, {{}, {1, 0, 0}, {0, 0, 1}}); rings.size() == 1) {
-            std::vector<Point> points;
-            for (const auto& q : rings.front())
-                points.push_back({x + q[0], y - q[1]});
-            auto& s = pen.polygon(std::move(points), Tone::woodEnd, Tone::outline);
-            s.tip = part.name;
-            return s;
-        }
-    auto& s = pen.rect(x + b.at.x.mm(), y - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(),
-                       along ? Tone::woodFace : Tone::woodEnd, Tone::outline);
-    s.grain = along ? 0 : -1;
+    const View front{{}, {1, 0, 0}, {0, 0, 1}};
+    std::vector<Ring> rings;
+    if (round || !looksSquare(part, front))
+        rings = shadowOf(part.solid, front);
+    if (rings.size() != 1) {
+        auto& s = pen.rect(x + b.at.x.mm(), y - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), tone,
+                           Tone::outline);
+        s.grain = grainOf(part, along && !round);
+        s.tip = part.name;
+        return s;
+    }
+    std::vector<Point> points;
+    for (const auto& q : rings.front())
+        points.push_back({x + q[0], y - q[1]});
+    auto& s = pen.polygon(std::move(points), tone, Tone::outline);
+    s.grain = grainOf(part, along && !round);
     s.tip = part.name;
     return s;
 }

@@ -105,7 +105,6 @@ void cutOutline(Part& part, const std::vector<std::array<double, 2>>& readings, 
     const Bounds3 b = part.solid.bounds();
     const double low = b.low.z - 1;
     const double high = b.high.z - b.low.z + 2;
-    constexpr std::array<Vec3, 3> axes{Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
     for (std::size_t i = 0; i + 1 < readings.size(); ++i) {
         const auto& p = readings[i];
         const auto& q = readings[i + 1];
@@ -114,7 +113,7 @@ void cutOutline(Part& part, const std::vector<std::array<double, 2>>& readings, 
         // What lies in front of the line from reading to reading.
         std::vector<std::array<double, 2>> ring{
             {p[0], depth - p[1]}, {q[0], depth - q[1]}, {q[0], depth + 1}, {p[0], depth + 1}};
-        subtract(part.solid, prismCell({0, 0, low}, axes, ring, high, origin), origin);
+        subtract(part.solid, prismCell({0, 0, low}, plainAxes, ring, high, origin), origin);
     }
 }
 

@@ -17,10 +17,10 @@ void recessPlates(std::vector<Part>& parts, const std::vector<Length>& xs, doubl
         for (Length place : xs) {
             const double x = place.mm();
             const double w = rodPlateWide / 2 + 0.5;
-            constexpr std::array<Vec3, 3> axes{Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
-            subtract(p.solid,
-                     boxCell({x - w, -1, mid - high / 2 - 0.5}, axes, {2 * w, rodPlateThick + 1, high + 1}),
-                     9);
+            subtract(
+                p.solid,
+                boxCell({x - w, -1, mid - high / 2 - 0.5}, plainAxes, {2 * w, rodPlateThick + 1, high + 1}),
+                9);
         }
         if (p.solid.volume() < before - 1) {
             p.features.push_back(

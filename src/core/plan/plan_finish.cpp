@@ -1,5 +1,6 @@
 #include "plan/plan_finish.h"
 
+#include "joint/ruler.h"
 #include "solid/query.h"
 
 #include <algorithm>
@@ -166,7 +167,9 @@ double openArea(const Part& part, const std::vector<const Part*>& near, Face fac
     for (std::size_t i = 0; i < part.solid.cells.size(); ++i) {
         const ConvexCell& c = part.solid.cells[i];
         for (std::size_t k = 0; k < c.faces.size(); ++k) {
-            if (dot(c.faces[k].plane.normal, out) < 0.7) // the side it belongs to, bevels included
+            // Each face, a bevel too, belongs to one side: the one it looks to most.
+            const Vec3& n = c.faces[k].plane.normal;
+            if (nearestAxis(n) != look.axis || dot(n, out) < 0)
                 continue;
             double open = exposedArea(part.solid, i, k);
             for (const Part* other : near)

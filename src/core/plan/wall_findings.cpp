@@ -52,6 +52,12 @@ class WallFindings {
     }
 
     void fault(const RoomFault& f) {
+        faultOfMeasures(f);
+        faultOfThings(f);
+        faultOfCorners(f);
+    }
+    /// What was measured of the wall itself.
+    void faultOfMeasures(const RoomFault& f) {
         const std::string& w = f.wall;
         switch (f.kind) {
         case RoomFaultKind::studsOutOfOrder:
@@ -84,6 +90,26 @@ class WallFindings {
                      std::erase_if(v.studs, [x](const FoundStud& s) { return s.x == x; });
                  });
             break;
+        case RoomFaultKind::ceilingOutOfOrder:
+            cure(add("ceiling_order", Severity::warns, w, "The ceiling runs backwards",
+                     fmt::format("Its corner at {} comes after the one at {}.", say(f.b), say(f.a))),
+                 "Sort them", wallOf(w), [](Wall& v) {
+                     std::stable_sort(v.ceiling.begin(), v.ceiling.end(),
+                                      [](const CeilingPoint& a, const CeilingPoint& b) { return a.x < b.x; });
+                     v.ceiling.erase(
+                         std::unique(v.ceiling.begin(), v.ceiling.end(),
+                                     [](const CeilingPoint& a, const CeilingPoint& b) { return a.x == b.x; }),
+                         v.ceiling.end());
+                 });
+            break;
+        default:
+            break;
+        }
+    }
+    /// What lies on it or before it.
+    void faultOfThings(const RoomFault& f) {
+        const std::string& w = f.wall;
+        switch (f.kind) {
         case RoomFaultKind::obstacleOutside: {
             const Obstacle* o = findObstacle(*project_.findWall(w), f.object);
             auto& g = add(
@@ -124,18 +150,14 @@ class WallFindings {
                                 say(f.a), say(f.b))),
                 w, f.object);
             break;
-        case RoomFaultKind::ceilingOutOfOrder:
-            cure(add("ceiling_order", Severity::warns, w, "The ceiling runs backwards",
-                     fmt::format("Its corner at {} comes after the one at {}.", say(f.b), say(f.a))),
-                 "Sort them", wallOf(w), [](Wall& v) {
-                     std::stable_sort(v.ceiling.begin(), v.ceiling.end(),
-                                      [](const CeilingPoint& a, const CeilingPoint& b) { return a.x < b.x; });
-                     v.ceiling.erase(
-                         std::unique(v.ceiling.begin(), v.ceiling.end(),
-                                     [](const CeilingPoint& a, const CeilingPoint& b) { return a.x == b.x; }),
-                         v.ceiling.end());
-                 });
+        default:
             break;
+        }
+    }
+    /// Where it meets others.
+    void faultOfCorners(const RoomFault& f) {
+        const std::string& w = f.wall;
+        switch (f.kind) {
         case RoomFaultKind::cornerAngle:
             add("corner_angle", Severity::warns, w, "No such corner",
                 fmt::format("A corner of {:g}° cannot join two walls; inside corners lie between 5° and "
@@ -160,6 +182,8 @@ class WallFindings {
                 .remedies = {
                 changeWall("The wall is " + say(f.b), wallOf(w), [x = f.b](Wall& v) { v.width = x; }),
                 setAlcoveBack(f.object, f.a)};
+            break;
+        default:
             break;
         }
     }

@@ -1,5 +1,6 @@
 #include "shop/price_list.h"
 #include "shop/shop.h"
+#include "shop/shop_tables.h"
 
 #include "catalog/catalog.h"
 #include "files/file.h"
@@ -20,73 +21,10 @@ namespace owl {
 namespace {
 
 namespace fs = std::filesystem;
+using namespace shop;
 
-constexpr int shopVersion = 3;
-constexpr int applicationId = 0x4F776C53; // 'OwlS', in the header of every shop from now on
 // ms that another program may hold the shop: who only looks is told sooner than who has rows to put in
 constexpr int patience = 2000, patienceToWrite = 10'000;
-
-/// A sentence about a shop that cannot be used; what one can do is its end.
-struct ShopFault {
-    std::string sentence;
-};
-
-const std::array<std::pair<const char*, const char*>, 3>& tables() {
-    static const std::array<std::pair<const char*, const char*>, 3> all{
-        {{"board", "id,name,species,length_nm,width_nm,thickness_nm,price,available,rack,place"},
-         {"price", "id,value"},
-         {"about", "key,value"}}};
-    return all;
-}
-
-void createTables(SQLite::Database& db) {
-    db.exec(
-        "CREATE TABLE board (id TEXT PRIMARY KEY, name TEXT NOT NULL, species TEXT NOT NULL, length_nm "
-        "INTEGER NOT NULL, width_nm INTEGER NOT NULL, thickness_nm INTEGER NOT NULL, price REAL NOT NULL, "
-        "available INTEGER, rack INTEGER NOT NULL, place INTEGER NOT NULL)");
-    db.exec("CREATE TABLE price (id TEXT PRIMARY KEY, value REAL NOT NULL)");
-    db.exec("CREATE TABLE about (key TEXT PRIMARY KEY, value TEXT NOT NULL)");
-    db.exec(fmt::format("PRAGMA application_id={}", applicationId));
-}
-
-/// Puts rows in by their id; what has none of that id yet comes after all others.
-class RowWriter {
-  public:
-    explicit RowWriter(SQLite::Database& db)
-        : put_(db, "INSERT INTO board VALUES (?,?,?,?,?,?,?,?,?,?) ON CONFLICT(id) DO UPDATE SET "
-                   "name=excluded.name,species=excluded.species,length_nm=excluded.length_nm,"
-                   "width_nm=excluded.width_nm,thickness_nm=excluded.thickness_nm,price=excluded.price,"
-                   "available=excluded.available,rack=excluded.rack"),
-          price_(db, "INSERT INTO price VALUES (?,?) ON CONFLICT(id) DO UPDATE SET value=excluded.value"),
-          place_(db.execAndGet("SELECT coalesce(max(place),-1)+1 FROM board").getInt64()) {}
-    void board(const StockItem& s) {
-        put_.bind(1, s.id);
-        put_.bind(2, s.name);
-        put_.bind(3, s.species);
-        put_.bind(4, static_cast<std::int64_t>(s.length.nm()));
-        put_.bind(5, static_cast<std::int64_t>(s.width.nm()));
-        put_.bind(6, static_cast<std::int64_t>(s.thickness.nm()));
-        put_.bind(7, s.price);
-        if (s.available)
-            put_.bind(8, *s.available);
-        else
-            put_.bind(8);
-        put_.bind(9, s.rack ? 1 : 0);
-        put_.bind(10, place_++);
-        put_.exec();
-        put_.reset();
-    }
-    void price(const std::string& id, double value) {
-        price_.bind(1, id);
-        price_.bind(2, value);
-        price_.exec();
-        price_.reset();
-    }
-
-  private:
-    SQLite::Statement put_, price_;
-    std::int64_t place_;
-};
 
 /// A file that goes again unless it is kept: with the log that a database leaves beside it when it is cut
 /// short.
@@ -138,48 +76,6 @@ void makeNew(const fs::path& named) {
     }
     if (!fs::exists(path, ec))
         throw cannot;
-}
-
-std::string versionIn(SQLite::Database& db) {
-    SQLite::Statement q(db, "SELECT value FROM about WHERE key='version'");
-    return q.executeStep() ? q.getColumn(0).getString() : std::string();
-}
-
-/// Looks at a shop without changing it.
-void check(SQLite::Database& db, const std::string& name) {
-    if (db.execAndGet("PRAGMA quick_check(1)").getString() != "ok")
-        throw ShopFault{
-            name + ": the shop is damaged and left as it is; put a copy of yours in its place, or move it "
-                   "away to begin with the list that came with the program."};
-    const int id = db.execAndGet("PRAGMA application_id").getInt();
-    const bool about = db.tableExists("about") && db.tableExists("board");
-    if (id != applicationId && (id != 0 || !about))
-        throw ShopFault{
-            name + ": this is another program's database and left as it is; move one of the two elsewhere."};
-    for (const auto& [table, columns] : tables()) {
-        if (!db.tableExists(table))
-            throw ShopFault{fmt::format(
-                "{}: the shop lacks its table \"{}\" and is left as it is; put a copy of yours in its "
-                "place.",
-                name, table)};
-        try {
-            const SQLite::Statement q(db, fmt::format("SELECT {} FROM {} LIMIT 0", columns, table));
-        } catch (const SQLite::Exception&) {
-            throw ShopFault{
-                fmt::format("{}: the shop's table \"{}\" is not as it should be; the shop is left as it is.",
-                            name, table)};
-        }
-    }
-    const std::string version = versionIn(db);
-    int number = 0;
-    for (int v = 1; v <= shopVersion; ++v)
-        if (version == std::to_string(v))
-            number = v;
-    if (number == 0)
-        throw ShopFault{fmt::format(
-            "{}: this shop was written by a newer program (\"{}\"; this one reads up to {}) and is "
-            "left as it is.",
-            name, version.substr(0, 20), shopVersion)};
 }
 
 /// A shop that was kept with a log beside it wants to write even to be read; where nobody may write it is
@@ -239,35 +135,6 @@ std::vector<StockItem> newGoods(SQLite::Database& db, const std::string& version
     return out;
 }
 
-StockItem boardOf(SQLite::Statement& q) {
-    StockItem s;
-    s.id = q.getColumn(0).getString();
-    s.name = q.getColumn(1).getString();
-    s.species = q.getColumn(2).getString();
-    // Beyond a kilometre it is refused anyway, and reckoning with it could overflow.
-    const auto length = [&](int column) {
-        constexpr std::int64_t most = 1'000'000'000'000;
-        return Length::nm(std::clamp<std::int64_t>(q.getColumn(column).getInt64(), -most, most));
-    };
-    s.length = length(3);
-    s.width = length(4);
-    s.thickness = length(5);
-    s.price = q.getColumn(6).getDouble();
-    if (!q.isColumnNull(7))
-        s.available = static_cast<int>(std::clamp<std::int64_t>(q.getColumn(7).getInt64(), -1, 1'000'000));
-    s.rack = q.getColumn(8).getInt() != 0;
-    return s;
-}
-
-constexpr const char* boardColumns = "id,name,species,length_nm,width_nm,thickness_nm,price,available,rack";
-
-/// The row of that id; nullopt: there is none.
-std::optional<StockItem> boardNamed(SQLite::Database& db, const std::string& id) {
-    SQLite::Statement q(db, fmt::format("SELECT {} FROM board WHERE id=?", boardColumns));
-    q.bind(1, id);
-    return q.executeStep() ? std::optional(boardOf(q)) : std::nullopt;
-}
-
 /// A row that cannot be read is nobody's to replace: empty when it can.
 std::string whyLeftAlone(const StockItem& there) {
     const std::string fault = faultOfBoard(there);
@@ -282,30 +149,6 @@ std::string whyLeftAlone(const StockItem& there) {
 StockItem asKept(StockItem s) {
     s.endTrim.reset();
     return s;
-}
-
-Shop read(SQLite::Database& db, std::vector<std::string>& faults) {
-    Shop shop;
-    SQLite::Statement q(db, fmt::format("SELECT {} FROM board ORDER BY place", boardColumns));
-    while (q.executeStep()) {
-        StockItem s = boardOf(q);
-        if (const std::string fault = faultOfBoard(s); fault.empty())
-            shop.stock.push_back(std::move(s));
-        else
-            faults.push_back(fmt::format("The shop's board \"{}\" is left out: {}.", shortened(s.id), fault));
-    }
-    SQLite::Statement p(db, "SELECT id,value FROM price");
-    while (p.executeStep()) {
-        const std::string id = p.getColumn(0).getString();
-        const double value = p.getColumn(1).getDouble();
-        if (value >= 0 && value <= 1e6)
-            shop.prices[id] = value;
-        else
-            faults.push_back(
-                fmt::format("The shop's price of \"{}\" is left out: it is not a number from 0 to 1e+06.",
-                            shortened(id)));
-    }
-    return shop;
 }
 
 } // namespace

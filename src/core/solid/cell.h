@@ -57,6 +57,8 @@ Bounds3 swept(const Bounds3& b, const Vec3& by);
 /// A box between two corners along three axes of length 1, square to each other, in either handedness.
 /// Faces carry the origins 0 to 5.
 ConvexCell boxCell(const Vec3& origin, const std::array<Vec3, 3>& axes, const Vec3& size);
+/// Right, towards who looks, up.
+inline constexpr std::array<Vec3, 3> plainAxes{Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
 /// A convex prism: polygon (mm, along two axes) pushed from 0 to `deep` along the third. Its walls carry
 /// `wallOrigin`, its ends 4 and 5. Error: empty when the polygon has no area.
 ConvexCell prismCell(const Vec3& origin, const std::array<Vec3, 3>& axes,

@@ -9,9 +9,8 @@ namespace {
 /// What lies inside all planes, which must close around something within `around`.
 ConvexCell within(const Bounds3& around, const std::vector<std::pair<Plane, int>>& planes) {
     constexpr double more = 10; // mm: no face of the box is to stay
-    ConvexCell out =
-        boxCell(around.low - Vec3{more, more, more}, {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}},
-                around.high - around.low + Vec3{2 * more, 2 * more, 2 * more});
+    ConvexCell out = boxCell(around.low - Vec3{more, more, more}, plainAxes,
+                             around.high - around.low + Vec3{2 * more, 2 * more, 2 * more});
     for (const auto& [plane, origin] : planes)
         out = clipped(std::move(out), plane, origin);
     return out;

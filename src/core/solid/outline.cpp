@@ -28,6 +28,29 @@ Ring flatRing(const std::vector<Vec3>& corners, const View& view) {
 
 } // namespace
 
+Ring hullOf(Ring points) {
+    std::sort(points.begin(), points.end());
+    const auto turns = [](const Ring& r, const std::array<double, 2>& p) {
+        const auto& a = r[r.size() - 2];
+        const auto& b = r.back();
+        return (b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > 1e-9; // to the left
+    };
+    Ring out;
+    for (int chain = 0; chain < 2; ++chain) { // below from the left, above from the right
+        Ring half;
+        for (const auto& p : points) {
+            while (half.size() > 1 && !turns(half, p))
+                half.pop_back();
+            half.push_back(p);
+        }
+        if (!half.empty())
+            half.pop_back(); // where the other one begins
+        out.insert(out.end(), half.begin(), half.end());
+        std::reverse(points.begin(), points.end());
+    }
+    return out.size() > 2 ? out : Ring();
+}
+
 double areaOf(const std::vector<Ring>& rings) {
     double sum = 0;
     for (const auto& r : rings)

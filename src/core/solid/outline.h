@@ -23,6 +23,9 @@ std::vector<Ring> sectionOf(const Solid& solid, const View& view);
 std::vector<Ring> shadowOf(const Solid& solid, const View& view);
 /// Rings joined into as few as cover the same area. Resolution 0.1 µm.
 std::vector<Ring> united(const std::vector<Ring>& rings);
+/// The smallest convex ring around points, counter-clockwise (Andrew's chains); fewer than three points, or
+/// all in one line: empty.
+Ring hullOf(Ring points);
 /// Area, holes counted negative, mm2.
 double areaOf(const std::vector<Ring>& rings);
 

@@ -439,20 +439,6 @@ class Solver {
 
 } // namespace
 
-void widen(BeamPeaks& peaks, const BeamSpan& s) {
-    peaks.shear = std::max({peaks.shear, std::abs(s.va), std::abs(s.vb)});
-    const auto moment = [&](double t) {
-        return s.ma * (1 - t) + s.mb * t + s.w * s.l * s.l * t * (1 - t) / 2;
-    };
-    double peak = 0.5;
-    if (s.w != 0)
-        peak = std::clamp(0.5 + (s.mb - s.ma) / (s.w * s.l * s.l), 0.0, 1.0);
-    for (double t : {0.0, 1.0, peak}) {
-        peaks.sagging = std::max(peaks.sagging, moment(t));
-        peaks.hogging = std::max(peaks.hogging, -moment(t));
-    }
-}
-
 tl::expected<BeamResult, std::string> solveBeam(const Beam& beam) {
     if (const std::string problem = faultOf(beam); !problem.empty())
         return tl::unexpected(problem);

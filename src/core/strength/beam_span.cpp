@@ -1,5 +1,10 @@
 #include "strength/beam_span.h"
 
+#include "strength/beam.h"
+
+#include <algorithm>
+#include <cmath>
+
 namespace owl {
 
 double BeamElement::down(double s, double GAs) const {
@@ -94,6 +99,20 @@ SpanFlexibility flexibilityOf(std::vector<BeamElement>& elements, std::size_t fi
         }
     }
     return f;
+}
+
+void widen(BeamPeaks& peaks, const BeamSpan& s) {
+    peaks.shear = std::max({peaks.shear, std::abs(s.va), std::abs(s.vb)});
+    const auto moment = [&](double t) {
+        return s.ma * (1 - t) + s.mb * t + s.w * s.l * s.l * t * (1 - t) / 2;
+    };
+    double peak = 0.5;
+    if (s.w != 0)
+        peak = std::clamp(0.5 + (s.mb - s.ma) / (s.w * s.l * s.l), 0.0, 1.0);
+    for (double t : {0.0, 1.0, peak}) {
+        peaks.sagging = std::max(peaks.sagging, moment(t));
+        peaks.hogging = std::max(peaks.hogging, -moment(t));
+    }
 }
 
 } // namespace owl

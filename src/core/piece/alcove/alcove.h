@@ -42,6 +42,8 @@ struct AlcoveParams {
     static const KindInfo info;
     static AlcoveParams defaults(bool metric);
     void describe(Parameters& p);
+    /// Of them frame, skins and face.
+    void describeFrame(Parameters& p);
     [[nodiscard]] Draft make(const MakeContext& ctx, const Catalog& catalog) const;
     void typed(const std::string& name);
     void settle();

@@ -89,6 +89,13 @@ void AlcoveParams::describe(Parameters& p) {
              {.low = Length(), .high = 60_mm, .usualLow = 4_mm, .usualHigh = 20_mm});
     p.length({.name = "gap", .label = "Left open at each side"}, gap,
              {.low = Length(), .high = 10_mm, .usualLow = Length(), .usualHigh = 3_mm});
+    describeFrame(p);
+}
+
+void AlcoveParams::describeFrame(Parameters& p) {
+    const LengthLimits board{
+        .low = Length::mm(0.5), .high = 200_mm, .usualLow = 15_mm, .usualHigh = 60_mm, .board = true};
+    const bool frame = made == AlcoveMade::framed;
     p.group("Frame");
     p.length({.name = "frame_thickness", .label = "Thickness", .applies = frame}, frameThickness, board);
     p.length({.name = "frame_height", .label = "Height", .applies = frame}, frameHeight,

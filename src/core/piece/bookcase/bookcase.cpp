@@ -38,8 +38,7 @@ void BookcaseWork::notchOver(Part& upright) {
     const Length high = s_.notchHigh - b.at.z;
     const Length deep = p_.notchDepth - b.at.y;
     subtract(upright.solid,
-             boxCell({b.at.x.mm() - 1, b.at.y.mm() - 1, b.at.z.mm() - 1},
-                     {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}},
+             boxCell({b.at.x.mm() - 1, b.at.y.mm() - 1, b.at.z.mm() - 1}, plainAxes,
                      {b.size.x.mm() + 2, deep.mm() + 1, high.mm() + 1}),
              14);
     feature(upright, "notch", "notch",

@@ -62,6 +62,8 @@ struct BookcaseParams {
     static const KindInfo info;
     static BookcaseParams defaults(bool metric);
     void describe(Parameters& p);
+    /// Of them what lies inside the case and how it is joined.
+    void describeInside(Parameters& p);
     [[nodiscard]] Draft make(const MakeContext& ctx, const Catalog& catalog) const;
     void typed(const std::string& name);
     void settle();

@@ -317,8 +317,7 @@ class BookcaseInside : BookcaseWork {
         const double low = inGroove ? z0.mm() : s_.sideLow.mm() - 1;
         const double high = inGroove ? z1.mm() : s_.sideHigh.mm() + 1;
         const ConvexCell tool =
-            boxCell({x0.mm(), y0.mm() - more, low}, {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}},
-                    {(x1 - x0).mm(), tb.mm() + more, high - low});
+            boxCell({x0.mm(), y0.mm() - more, low}, plainAxes, {(x1 - x0).mm(), tb.mm() + more, high - low});
         for (auto& p : d_.assembly.parts) {
             const bool mine = p.id == section.left || p.id == section.right ||
                               (inGroove && (p.id == "bottom" + section.tag || p.id == "top" + section.tag));

@@ -95,6 +95,13 @@ void BookcaseParams::describe(Parameters& p) {
            tie);
     p.length({.name = "rail_height", .label = "Height of the rail under the top"}, railHeight,
              {.low = 1_mm, .high = 1000_mm, .usualLow = 50_mm, .usualHigh = 150_mm});
+    describeInside(p);
+}
+
+void BookcaseParams::describeInside(Parameters& p) {
+    const LengthLimits board{
+        .low = Length::mm(0.5), .high = 200_mm, .usualLow = 15_mm, .usualHigh = 32_mm, .board = true};
+    const bool floor = stand == CaseStand::standing;
     p.group("Shelves and bays");
     p.whole({.name = "shelves", .label = "Shelves in every bay", .applies = openings.empty()}, shelves,
             {.low = 0, .high = 40, .usualLow = 2, .usualHigh = 7});

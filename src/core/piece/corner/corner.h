@@ -47,6 +47,8 @@ struct CornerParams {
     static const KindInfo info;
     static CornerParams defaults(bool metric);
     void describe(Parameters& p);
+    /// Of them what it lies on.
+    void describeCleat(Parameters& p);
     [[nodiscard]] Draft make(const MakeContext& ctx, const Catalog& catalog) const;
     void typed(const std::string&) {}
     void settle();

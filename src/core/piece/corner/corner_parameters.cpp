@@ -61,7 +61,6 @@ void CornerParams::describe(Parameters& p) {
     const bool round = front == CornerFront::round;
     const bool ell = front == CornerFront::ell;
     const bool wood = made == CornerMade::boards;
-    const bool rodded = carried == CornerCarried::rods;
     p.group("Sizes");
     p.length({.name = "length", .label = round ? "Radius" : "Along its wall", .required = true}, length,
              legs);
@@ -105,6 +104,13 @@ void CornerParams::describe(Parameters& p) {
               .help = "A little more than the cleat is high hides it.",
               .applies = straight && strip},
              drop, {.low = Length(), .high = 300_mm, .usualLow = Length(), .usualHigh = 120_mm});
+    describeCleat(p);
+}
+
+void CornerParams::describeCleat(Parameters& p) {
+    const LengthLimits board{
+        .low = Length::mm(0.5), .high = 100_mm, .usualLow = 15_mm, .usualHigh = 32_mm, .board = true};
+    const bool rodded = carried == CornerCarried::rods;
     p.group("The cleat");
     p.choice({.name = "carried",
               .label = "Held by",

@@ -174,8 +174,7 @@ void CornerBuilder::cutInner(Solid& solid) const {
     std::vector<std::array<double, 2>> ring;
     for (const Vec3& c : {q, q + x, q + x + y, q + y})
         ring.push_back({c.x, c.y});
-    subtract(solid,
-             prismCell({0, 0, zs_ - 1}, {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}}, ring, t_ + 2, 9), 9);
+    subtract(solid, prismCell({0, 0, zs_ - 1}, plainAxes, ring, t_ + 2, 9), 9);
 }
 
 void CornerBuilder::shapeFront() {

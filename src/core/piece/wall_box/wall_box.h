@@ -58,6 +58,8 @@ struct WallBoxParams {
     static const KindInfo info;
     static WallBoxParams defaults(bool metric);
     void describe(Parameters& p);
+    /// Of them how it hangs and what hangs on it.
+    void describeHanging(Parameters& p);
     [[nodiscard]] Draft make(const MakeContext& ctx, const Catalog& catalog) const;
     /// Corners and what fixes them keep to each other; a back is as thick as its sheet is sold.
     void typed(const std::string& name);

@@ -148,7 +148,7 @@ class BoxInside : BoxWork {
         const double gx = p_.left ? play.mm() : 0;
         const ConvexCell groove =
             boxCell({x0.mm() - gx, y0.mm() - (y0 > Length() ? 0 : 1), z0.mm() - (p_.bottom ? play.mm() : 0)},
-                    {Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}},
+                    plainAxes,
                     {(x1 - x0).mm() + gx + (p_.right ? play.mm() : 0), tb.mm() + (y0 > Length() ? 0 : 1),
                      (z1 - z0).mm() + (p_.bottom ? play.mm() : 0) + (p_.top ? play.mm() : 0)});
         for (auto& p : d_.assembly.parts) {

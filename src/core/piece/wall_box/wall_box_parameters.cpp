@@ -130,6 +130,10 @@ void WallBoxParams::describe(Parameters& p) {
               .help = "Sheets are thinner than their name.",
               .applies = back != BoxBack::none},
              backThickness, {.low = 1_mm, .high = 30_mm, .usualLow = 3_mm, .usualHigh = 13_mm});
+    describeHanging(p);
+}
+
+void WallBoxParams::describeHanging(Parameters& p) {
     p.group("How it hangs");
     p.choice({.name = "hang", .label = "Hangs"}, hang, boxHangs);
     p.length({.name = "rail_height", .label = "Rail height", .applies = hang != BoxHang::rods}, railHeight,

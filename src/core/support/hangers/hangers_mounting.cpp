@@ -11,9 +11,8 @@
 namespace owl {
 namespace {
 
-constexpr std::array<Vec3, 3> pieceAxes{Vec3{1, 0, 0}, Vec3{0, 1, 0}, Vec3{0, 0, 1}};
-constexpr double plateScrewD = 3, plateScrewLength = 12; // mm: the small screws that plates come with
 constexpr double bumperWide = 20;                        // mm
+constexpr double plateScrewD = 3, plateScrewLength = 12; // mm: they come with plates
 
 class HangerMounter {
   public:
@@ -35,22 +34,17 @@ class HangerMounter {
     void behindRail() {
         switch (h_.kind) {
         case HangerKind::cleat:
-            cleat();
-            break;
+            return cleat();
         case HangerKind::rail:
             profiles();
-            bumpers();
-            break;
+            return bumpers();
         case HangerKind::keyhole:
-            keyholes();
-            break;
+            return keyholes();
         case HangerKind::ring:
             rings();
-            bumpers();
-            break;
+            return bumpers();
         case HangerKind::eight:
-            eights();
-            break;
+            return eights();
         }
     }
     /// What is behind the rail in hand.
@@ -67,6 +61,19 @@ class HangerMounter {
     [[nodiscard]] bool mine(std::size_t support) const {
         return &layoutAt(layouts_, a_, v_.x[support]) == &l();
     }
+    /// A fixing of a support, so high, its head so far out of the wall.
+    [[nodiscard]] Mount straightIn(std::size_t support, double z, double front, const SupportOption& option,
+                                   const WallFixing& fixing) const {
+        Mount m;
+        m.at = {v_.x[support], 0, z};
+        m.from = {v_.x[support], front, z};
+        m.direction = {0, -1, 0};
+        m.length = fixing.length;
+        m.diameter = fixing.diameter;
+        m.into = intoOf(option.ground);
+        m.support = static_cast<int>(support);
+        return m;
+    }
     /// Low down, through the rail and its spacer or bumper.
     void keeper(std::size_t support) {
         rail_ = static_cast<std::size_t>(&layoutAt(layouts_, a_, v_.x[support]) - layouts_.data());
@@ -76,26 +83,18 @@ class HangerMounter {
         const double z = l().railLow + hangerSpacerHigh / 2;
         const double front = l().standOff + rail->thickness.mm();
         const WallFixing fixing = wallFixing(v_.option, front, w_.cover, v_.keeperLength, p_.metric);
-        Mount m;
+        Mount m = straightIn(support, z, front, v_.option, fixing);
         m.id = fmt::format("m{}", out_.mounts.size() + 1);
         m.kind = v_.option.screw ? "screw" : "anchor";
-        m.at = {v_.x[support], 0, z};
-        m.from = {v_.x[support], front, z};
-        m.direction = {0, -1, 0};
-        m.length = fixing.length;
-        m.diameter = fixing.diameter;
-        m.into = intoOf(v_.option.ground);
-        m.support = static_cast<int>(support);
         m.carries = false;
         const std::string under =
             h_.kind == HangerKind::cleat ? nth("cleat-spacer") : "bumper-" + std::to_string(support + 1);
         m.passes = {railId(), under};
-        out_.holes.emplace_back(railId(), Hole{railId() + "/" + m.id, m.from, m.direction, fixing.hole,
-                                               rail->thickness.mm(), m.id});
-        out_.holes.emplace_back(
-            under,
-            Hole{
-                under + "/" + m.id, {m.at.x, l().standOff, z}, m.direction, fixing.hole, l().standOff, m.id});
+        const auto bored = [&](const std::string& part, const Vec3& at, double deep) {
+            out_.holes.emplace_back(part, Hole{part + "/" + m.id, at, m.direction, fixing.hole, deep, m.id});
+        };
+        bored(railId(), m.from, rail->thickness.mm());
+        bored(under, {m.at.x, l().standOff, z}, l().standOff);
         out_.mounts.push_back(std::move(m));
     }
 
@@ -210,7 +209,7 @@ class HangerMounter {
 
     /// One screw at x, or as near as what is in the rail already lets it.
     void place(Joint& j, const Screw& s, double x, double z) {
-        const double off = l().standOff - rearNow();
+        const double off = l().standOff - a_.standOff.mm();
         for (double by : {0.0, 8.0, -8.0, 16.0, -16.0, 24.0, -24.0}) {
             const Vec3 from{x + by, j.counterbore.mm(), z};
             if (from.x < l().x0 + 15 || from.x > l().x1 - 15)
@@ -226,7 +225,6 @@ class HangerMounter {
             return;
         }
     }
-    [[nodiscard]] double rearNow() const { return a_.standOff.mm(); }
 
     void profiles() {
         const double half = l().standOff / 2;
@@ -254,7 +252,7 @@ class HangerMounter {
             return;
         const double room = l().standOff + rail->thickness.mm() - from.y - 3;
         const double length = std::min(plateScrewLength, room);
-        const double off = l().standOff - rearNow();
+        const double off = l().standOff - a_.standOff.mm();
         for (double by : {0.0, 5.0, -5.0, 9.0, -9.0}) {
             Fastener f{"screw", from, {0, 1, 0}, length, plateScrewD, {j.first, j.second}, false};
             f.from.x += h_.kind == HangerKind::rail ? by : by / 2;
@@ -271,8 +269,7 @@ class HangerMounter {
     }
 
     [[nodiscard]] std::string railName() const {
-        const Part* rail = a_.find(railId());
-        return rail ? rail->name : std::string("rail");
+        return a_.find(railId()) ? a_.find(railId())->name : std::string("rail");
     }
     [[nodiscard]] std::string below(double z) const {
         return std::abs(l().top - z) < 0.05 ? "flush with the upper edge of the " + railName()
@@ -287,13 +284,7 @@ class HangerMounter {
     }
     void cut(const std::string& id, const std::string& purpose, std::string text,
              std::vector<ConvexCell> tools) {
-        Bounds3 all{{1e18, 1e18, 1e18}, {-1e18, -1e18, -1e18}};
-        for (const auto& tool : tools) {
-            const Bounds3 b = boundsOf(tool);
-            all.low = {std::min(all.low.x, b.low.x), 0, std::min(all.low.z, b.low.z)};
-            all.high = {std::max(all.high.x, b.high.x), std::max(all.high.y, b.high.y),
-                        std::max(all.high.z, b.high.z)};
-        }
+        const Bounds3 all = Solid{tools}.bounds();
         Feature f{railId() + "/" + id, "housing", std::move(text), purpose};
         f.sizes = {{"width_mm", all.high.x - all.low.x},
                    {"length_mm", all.high.z - all.low.z},
@@ -303,7 +294,7 @@ class HangerMounter {
     /// From `from` to `deep` behind the rail's rear.
     [[nodiscard]] ConvexCell pocket(double x, double w, double z0, double z1, double deep,
                                     double from = 0) const {
-        return boxCell({x - w / 2, from, z0}, pieceAxes, {w, deep - from, z1 - z0});
+        return boxCell({x - w / 2, from, z0}, plainAxes, {w, deep - from, z1 - z0});
     }
 
     /// A plate flush in the rail, its slot over a pocket for the screw's head; or the slot alone.
@@ -418,19 +409,12 @@ class HangerMounter {
             const SupportOption with = fixedAt(v_, i);
             const bool s = with.screw != nullptr;
             const WallFixing fixing = wallFixing(with, front, w_.cover, v_.screwLength, p_.metric);
-            Mount m;
+            Mount m = straightIn(i, l().screwZ, front, with, fixing);
             m.id = fmt::format("m{}", i + 1);
             m.kind = h_.kind == HangerKind::keyhole ? "keyhole"
                      : h_.kind == HangerKind::ring  ? "ring"
                      : s                            ? "screw"
                                                     : "anchor";
-            m.at = {v_.x[i], 0, l().screwZ};
-            m.from = {v_.x[i], front, l().screwZ};
-            m.direction = {0, -1, 0};
-            m.length = fixing.length;
-            m.diameter = fixing.diameter;
-            m.into = intoOf(with.ground);
-            m.support = static_cast<int>(i);
             if (passes.empty())
                 m.parts = {h_.kind == HangerKind::ring ? "ring-" + std::to_string(i + 1)
                            : h_.thickness > 0          ? "keyhole-" + std::to_string(i + 1)

@@ -16,10 +16,6 @@
 
 namespace owl {
 
-double masonryStrength(const WallKind* w) {
-    return w ? w->rodBearing : 0;
-}
-
 namespace {
 
 using words::mm;
@@ -414,10 +410,6 @@ class RodJudge : RodWork {
 };
 
 } // namespace
-
-double rodArea(double d) {
-    return 3 * d * d * std::sin(std::numbers::pi / 12); // 24 triangles of r^2 sin(15 degrees)/2
-}
 
 SupportVerdict judgeRods(const JudgeInput& in) {
     const SupportOption& option = in.option;

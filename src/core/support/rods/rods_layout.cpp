@@ -217,4 +217,12 @@ bool layRods(const HeldPiece& piece, const WallBehind& wall, const Rod& rod, Sup
     return verdict.refusal.empty();
 }
 
+double masonryStrength(const WallKind* w) {
+    return w ? w->rodBearing : 0;
+}
+
+double rodArea(double d) {
+    return 3 * d * d * std::sin(std::numbers::pi / 12); // 24 triangles of r^2 sin(15 degrees)/2
+}
+
 } // namespace owl
