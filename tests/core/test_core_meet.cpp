@@ -323,6 +323,34 @@ class TestMeet : public QObject {
         QVERIFY(std::abs(a.joints[1].spots[1].at.z.mm() - 300) < 20);
         QVERIFY(!meetsOthers(a.joints[1], a, 2));
     }
+    /// A wedge is thin at its point: nails go where it takes their whole length, none comes out.
+    void nothingIsDrivenWhereAPointWouldComeOut() {
+        Assembly a;
+        a.length = 100_mm;
+        Part board = blankPart("board", "board", 100_mm, 120_mm, 18_mm,
+                               {{0, 18, 0}, {1, 0, 0}, {0, 0, 1}, {0, -1, 0}});
+        Part wedge =
+            blankPart("wedge", "wedge", 120_mm, 40_mm, 18_mm, {{0, 58, 0}, {0, 0, 1}, {0, -1, 0}, {1, 0, 0}});
+        clip(wedge.solid, planeThrough({0, 18, 120}, unit(Vec3{0, 3, 1})), 6);
+        a.parts = {board, wedge};
+        Joint j;
+        j.id = "board-wedge";
+        j.first = "board";
+        j.second = "wedge";
+        const Joining nails{.how = Joinery::nailsGlue, .spacing = 20_mm, .end = 10_mm};
+        QCOMPARE(meet(j, a, nails, {}, catalog()), std::string());
+        placeFasteners(j, a, 0);
+        QVERIFY(!j.fasteners.empty() && j.fasteners.size() < 6);
+        for (const auto& f : j.fasteners)
+            QVERIFY(wedge.solid.contains(f.from + f.direction * f.length));
+        // Where it is thin everywhere nothing is driven, and that is said.
+        clip(a.parts[1].solid, planeThrough({0, 21, 0}, {0, 1, 0}), 6);
+        Joint thin;
+        thin.first = "board";
+        thin.second = "wedge";
+        QVERIFY(meet(thin, a, nails, {}, catalog()).find("too thin for nails") != std::string::npos);
+        QVERIFY(thin.how == Joinery::glue && thin.spots.empty());
+    }
     void partsApartAreToldAndNothingIsDriven() {
         Assembly a;
         a.parts = {leaningRail(15, false), leaningRail(15, true)};

@@ -222,19 +222,22 @@ std::optional<Contact> contactOf(const Part& first, const Part& second) {
     return c;
 }
 
+double woodFrom(const Part& part, const Vec3& at, const Vec3& way) {
+    constexpr double far = 10000; // mm, past everything
+    const Vec3 from = at + way * 0.01;
+    const auto in = inside(part.solid, from, from + way * far);
+    return in.empty() || in.front().from * far > 0.5 ? 0 : (in.front().to - in.front().from) * far + 0.01;
+}
+
 double woodBehind(const Part& part, const Contact& c, bool first) {
     // A place in the middle of the contact may lie in the seam of two cells, or over a hole: the most of
     // three.
-    constexpr double far = 10000; // mm, past everything
     const Vec3 ground = c.at - c.normal * c.let;
     const Vec3 way = first ? -c.normal : c.normal;
     double most = 0;
     for (const double share : {0.5, 0.81, 0.13}) {
         const double l = c.runs[1][0] + share * (c.runs[1][1] - c.runs[1][0]);
-        const Vec3 from = ground + c.along * l + way * 0.01;
-        const auto in = inside(part.solid, from, from + way * far);
-        if (!in.empty() && in.front().from * far < 0.5)
-            most = std::max(most, (in.front().to - in.front().from) * far + 0.01);
+        most = std::max(most, woodFrom(part, ground + c.along * l, way));
     }
     return most;
 }

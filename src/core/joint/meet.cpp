@@ -62,6 +62,60 @@ std::vector<double> placesAlong(const Contact& c, const Joining& way, const Scre
     return out;
 }
 
+/// Sizes of what is driven, into `j`; `whole`: thickness of the first part where the second meets it.
+/// Returns why nothing fits.
+std::string fit(Joint& j, const Meeting& m, Length whole, const Joining& way, const Measures& sold,
+                const Catalog& catalog) {
+    switch (way.how) {
+    case Joinery::screwsGlue:
+    case Joinery::screws:
+        return fitScrew(j, m, way.plugs, sold, catalog);
+    case Joinery::dowels:
+        return way.through && fitThroughDowels(j, m, sold) ? std::string() : fitDowels(j, m, sold);
+    case Joinery::tongueGroove:
+        return fitTongue(j, whole, m.edge, sold);
+    case Joinery::lagsGlue:
+        fitLag(j, m, way.sunk, way.longest, catalog.lagScrew(sold.metricScrews));
+        return {};
+    default:
+        j.nailLength = nailFor(m, sold);
+        // A nail that hardly passes the joint holds nothing while the glue sets.
+        return j.nailLength >= j.through + 4_mm
+                   ? std::string()
+                   : fmt::format("The {} is too thin for nails out of the {}.", j.second, j.first);
+    }
+}
+
+/// Joined without what does not fit; why.
+std::string without(Joint& j, std::string why) {
+    if (j.how == Joinery::screwsGlue)
+        j.note = "No screw fits here.";
+    j.how = j.glued ? Joinery::glue : Joinery::dry;
+    j.shows = false;
+    return why;
+}
+
+/// mm that a fastener of the joint reaches into the second part.
+double reachOf(const Joint& j) {
+    if (j.how == Joinery::dowels)
+        return j.pinSecond.mm();
+    return (j.how == Joinery::nailsGlue ? j.nailLength - j.through
+                                        : j.screwLength - j.through + j.counterbore)
+        .mm();
+}
+
+/// Where the second part is thinner than elsewhere, a wedge, a nose, points would come out: those places go.
+void keepInside(Joint& j, const Part& second, double toGround) {
+    const double need = reachOf(j) + 1; // mm
+    const Contact& c = *j.contact;
+    std::erase_if(j.spots, [&](const FastenerSpot& s) {
+        const Vec3 ground = mm(s.at) + c.normal * toGround;
+        // A place may lie in the seam of two cells: one beside it does not.
+        return woodFrom(second, ground, c.normal) < need &&
+               woodFrom(second, ground + c.along * 0.7, c.normal) < need;
+    });
+}
+
 } // namespace
 
 std::vector<double> evenly(double length, double end, double spacing) {
@@ -102,27 +156,12 @@ std::string meet(Joint& j, const Assembly& a, const Joining& way, const Measures
     const Vec3 ground = c->at - c->normal * c->let;
     const Vec3 head = ground - c->normal * (way.deepHole ? passed : m.headSide.mm());
     j.drivenFrom = drivenFrom(c->normal, ground - c->normal * passed, a);
-    std::string why;
-    if (way.how == Joinery::screwsGlue || way.how == Joinery::screws)
-        why = fitScrew(j, m, way.plugs, sold, catalog);
-    else if (way.how == Joinery::dowels)
-        why = way.through && fitThroughDowels(j, m, sold) ? "" : fitDowels(j, m, sold);
-    else if (way.how == Joinery::tongueGroove)
-        why = fitTongue(j, tidy(passed + c->let), m.edge, sold);
-    else if (way.how == Joinery::lagsGlue)
-        fitLag(j, m, way.sunk, way.longest, catalog.lagScrew(sold.metricScrews));
-    else if (way.how == Joinery::nailsGlue)
-        j.nailLength = nailFor(m, sold);
-    else
+    if (way.how == Joinery::glue || way.how == Joinery::dry || way.how == Joinery::pocketScrews)
         return {};
+    std::string why = fit(j, m, tidy(passed + c->let), way, sold, catalog);
     j.shows = way.shows && (way.how != Joinery::dowels || j.pinThrough) && way.how != Joinery::tongueGroove;
-    if (!why.empty()) {
-        j.how = j.glued ? Joinery::glue : Joinery::dry;
-        j.shows = false;
-        if (way.how == Joinery::screwsGlue)
-            j.note = "No screw fits here.";
-        return why;
-    }
+    if (!why.empty())
+        return without(j, std::move(why));
     if (way.deepHole) {
         j.through = tidy(passed);
         j.counterbore += tidy(passed - under);
@@ -132,7 +171,11 @@ std::string meet(Joint& j, const Assembly& a, const Joining& way, const Measures
     if (way.over.empty())
         for (double l : placesAlong(*c, way, catalog.findScrew(j.screwId)))
             j.spots.push_back({rounded(head + c->along * l)});
-    return {};
+    if (way.over.empty() && way.at.empty())
+        keepInside(j, *second, dot(ground - head, c->normal));
+    return !j.spots.empty()
+               ? std::string()
+               : without(j, fmt::format("Nowhere is the {} thick enough behind the {}.", j.second, j.first));
 }
 
 } // namespace owl

@@ -98,6 +98,8 @@ void placeClear(Joint& j, const Assembly& a, const Catalog& catalog, Length end)
     const Screw* s = catalog.findScrew(j.screwId);
     const double diameter = s ? s->d : 0;
     placeFasteners(j, a, diameter);
+    if (!meetsOthers(j, a, 2))
+        return;
     const Part* first = a.find(j.first);
     const Part* second = a.find(j.second);
     if (!j.contact && first && second)

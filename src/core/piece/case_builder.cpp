@@ -116,8 +116,7 @@ std::vector<Vec3> CaseBuilder::wallScrews() const {
 }
 
 void CaseBuilder::keep(Joint j) {
-    const Screw* s = catalog_.findScrew(j.screwId);
-    placeFasteners(j, d_.assembly, s ? s->d : 0);
+    placeClear(j, d_.assembly, catalog_, 15_mm);
     d_.assembly.joints.push_back(std::move(j));
 }
 

@@ -91,15 +91,42 @@ double separation(const ConvexCell& a, const ConvexCell& b) {
     return best;
 }
 
-double separation(const Solid& a, const Solid& b) {
+namespace {
+
+/// A cell and the box around it, which is asked for many times.
+struct Boxed {
+    const ConvexCell* cell;
+    Bounds3 around;
+};
+std::vector<Boxed> boxed(const Solid& s) {
+    std::vector<Boxed> out;
+    out.reserve(s.cells.size());
+    for (const auto& c : s.cells)
+        out.push_back({&c, boundsOf(c)});
+    return out;
+}
+/// Those no farther than `by` from a box.
+std::vector<Boxed> boxed(const Solid& s, const Bounds3& near, double by) {
+    auto out = boxed(s);
+    std::erase_if(out, [&](const Boxed& b) { return b.around.apart(near, by); });
+    return out;
+}
+
+/// What `of` says of the nearest cells of two solids; cells farther apart than that are not asked.
+template <typename F> double leastOf(const Solid& a, const Solid& b, F of) {
     double least = 1e9;
-    for (const auto& p : a.cells)
-        for (const auto& q : b.cells) {
-            if (boundsOf(p).apart(boundsOf(q), least)) // farther apart than what was found already
-                continue;
-            least = std::min(least, separation(p, q));
-        }
+    const auto others = boxed(b);
+    for (const Boxed& p : boxed(a))
+        for (const Boxed& q : others)
+            if (!p.around.apart(q.around, least))
+                least = std::min(least, of(*p.cell, *q.cell));
     return least;
+}
+
+} // namespace
+
+double separation(const Solid& a, const Solid& b) {
+    return leastOf(a, b, [](const ConvexCell& p, const ConvexCell& q) { return separation(p, q); });
 }
 
 // The shortest way from one polyhedron to another ends at a corner and a face, or at two edges.
@@ -118,12 +145,7 @@ double distance(const ConvexCell& a, const ConvexCell& b) {
 }
 
 double distance(const Solid& a, const Solid& b) {
-    double least = 1e9;
-    for (const auto& p : a.cells)
-        for (const auto& q : b.cells)
-            if (!boundsOf(p).apart(boundsOf(q), least))
-                least = std::min(least, distance(p, q));
-    return least;
+    return leastOf(a, b, [](const ConvexCell& p, const ConvexCell& q) { return distance(p, q); });
 }
 
 double segmentDistance(const Vec3& a0, const Vec3& a1, const Vec3& b0, const Vec3& b1) {
@@ -175,28 +197,28 @@ std::vector<Vec3> cutPolygon(std::vector<Vec3> polygon, const std::vector<Vec3>&
 }
 
 bool overlap(const Solid& a, const Solid& b, double deep) {
-    for (const auto& p : a.cells) {
-        const Bounds3 around = boundsOf(p);
-        for (const auto& q : b.cells)
-            if (!around.apart(boundsOf(q), -deep) && separation(p, q) < -deep)
+    const auto others = boxed(b, a.bounds(), -deep);
+    for (const Boxed& p : boxed(a, b.bounds(), -deep))
+        for (const Boxed& q : others)
+            if (!p.around.apart(q.around, -deep) && separation(*p.cell, *q.cell) < -deep)
                 return true;
-    }
     return false;
 }
 
 std::vector<std::vector<Vec3>> contactPatches(const Solid& a, const Solid& b) {
     std::vector<std::vector<Vec3>> out;
-    for (const auto& p : a.cells)
-        for (const auto& q : b.cells) {
-            if (boundsOf(p).apart(boundsOf(q), sameMm))
+    const auto others = boxed(b, a.bounds(), sameMm);
+    for (const Boxed& p : boxed(a, b.bounds(), sameMm))
+        for (const Boxed& q : others) {
+            if (p.around.apart(q.around, sameMm))
                 continue;
-            for (const auto& f : p.faces)
-                for (const auto& g : q.faces) {
+            for (const auto& f : p.cell->faces)
+                for (const auto& g : q.cell->faces) {
                     if (!opposite(f.plane, g.plane))
                         continue;
-                    auto other = q.corners(g);
+                    auto other = q.cell->corners(g);
                     std::reverse(other.begin(), other.end());
-                    auto patch = cutPolygon(p.corners(f), other, f.plane.normal);
+                    auto patch = cutPolygon(p.cell->corners(f), other, f.plane.normal);
                     if (polygonArea(patch) > 1e-6)
                         out.push_back(std::move(patch));
                 }

@@ -107,15 +107,18 @@ class BraceJoiner : KindBuilder {
         const auto place = [&](Length y) {
             return Vec3{x, (w_.p.railThickness + y).mm(), w_.p.railHeight.mm()};
         };
+        Joint one; // what any of them would be
+        one.first = "top";
+        one.second = brace;
+        Joining way = w;
+        way.over = {place(farthest)};
+        const bool fits =
+            meet(one, d_.assembly, way, ctx_, w_.catalog).empty(); // else told where it is joined
+        const Screw* s = w_.catalog.findScrew(one.screwId);
         const auto clear = [&](Length y) {
-            Joint one;
-            one.first = "top";
-            one.second = brace;
-            Joining way = w;
-            way.over = {place(y)};
-            if (!meet(one, d_.assembly, way, ctx_, w_.catalog).empty())
-                return true; // told where it is joined
-            const Screw* s = w_.catalog.findScrew(one.screwId);
+            if (!fits)
+                return true;
+            one.spots.front().at.y = w_.p.railThickness + y;
             placeFasteners(one, d_.assembly, s ? s->d : 0);
             return !meetsOthers(one, d_.assembly, 3);
         };
