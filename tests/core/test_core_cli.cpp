@@ -84,7 +84,7 @@ class TestCli : public QObject {
         QTest::newRow("unknown kind")
             << QStringList{"new", "sofa"}
             << "\"sofa\" is not a kind of piece this version knows; it knows "
-               "ledge, slab, hollow, braced, mantel, wall_box, bookcase, platform, corner, alcove.\n";
+               "ledge, slab, hollow, braced, mantel, wall_box, bookcase, platform, corner, alcove, polygon.\n";
         QTest::newRow("unknown units") << QStringList{"new", "ledge", "--units", "ell"}
                                        << "--units: \"ell\" is not known; it can be mm or in.\n";
         QTest::newRow("no such shop")

@@ -135,7 +135,7 @@ class TestProject : public QObject {
         row("version zero", changed("/version", 0), "f.owl: version: 0 never existed; the first is 1.");
         row("unknown kind", changed("/pieces/0/kind", "throne"),
             "f.owl: pieces[0].kind: \"throne\" is not a kind of piece this version knows; it knows ledge, "
-            "slab, hollow, braced, mantel, wall_box, bookcase, platform, corner, alcove.");
+            "slab, hollow, braced, mantel, wall_box, bookcase, platform, corner, alcove, polygon.");
         row("missing length", without("/pieces/0/ledge", "length"),
             "f.owl: pieces[0].ledge.length: it is missing.");
         row("missing ledge", without("/pieces/0", "ledge"), "f.owl: pieces[0].ledge: it is missing.");
@@ -254,7 +254,7 @@ class TestProject : public QObject {
     void newKindsMustBeKnown() {
         QCOMPARE(test::words(newProject("sofa", Units::metric).error()),
                  QString("\"sofa\" is not a kind of piece this version knows; it knows ledge, slab, hollow, "
-                         "braced, mantel, wall_box, bookcase, platform, corner, alcove."));
+                         "braced, mantel, wall_box, bookcase, platform, corner, alcove, polygon."));
     }
 
     void aLedgeIsPlacedByItsAnchor() {

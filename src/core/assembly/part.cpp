@@ -96,7 +96,8 @@ Part blankPart(std::string id, std::string name, Length length, Length width, Le
 Part roundPart(std::string id, std::string name, const Vec3& from, const Vec3& direction, double diameter,
                double length) {
     const double r = diameter / 2;
-    const Vec3 u = std::abs(direction.x) < 0.9 ? Vec3{1, 0, 0} : Vec3{0, 0, 1};
+    const Vec3 beside = std::abs(direction.x) < 0.9 ? Vec3{1, 0, 0} : Vec3{0, 0, 1};
+    const Vec3 u = unit(beside - direction * dot(beside, direction)); // square to it, however it lies
     const Vec3 v = cross(-direction, u);
     Part p = blankPart(std::move(id), std::move(name), Length::mm(length), Length::mm(diameter),
                        Length::mm(diameter), {from - u * r - v * r, direction, u, v});

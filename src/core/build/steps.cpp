@@ -7,6 +7,7 @@
 #include "build/feature_work.h"
 #include "build/joint_steps.h"
 #include "build/order.h"
+#include "build/rings.h"
 #include "build/shape_steps.h"
 #include "build/step_maker.h"
 #include "measure/words.h"
@@ -32,7 +33,8 @@ class Steps : StepMaker {
         if (inTheShop() > 0)
             dryFit();
         std::set<std::string> known; // every part once, whatever it is joined to later
-        const JointOrder order = workableOrder(a_);
+        JointOrder order = workableOrder(a_);
+        closeRings(order.moves);
         for (std::size_t i = 0; i < order.moves.size(); ++i) {
             const Move& move = order.moves[i];
             if (withTheOneBefore(move, known))
@@ -43,6 +45,10 @@ class Steps : StepMaker {
             close(alike, known);
             if (alike.joints.size() > move.joints.size())
                 inOneGo(alike);
+            const auto mitres = std::count_if(move.joints.begin(), move.joints.end(),
+                                              [](const Joint* j) { return j->kind == "mitre"; });
+            if (mitres > 2)
+                out_.back().title = fmt::format("Close the ring of {} boards", mitres);
             before_ = &order.moves[i];
         }
         cutTogether(panelOutline, "shape-outline", "Saw the panel to its outline");
@@ -226,10 +232,10 @@ class Steps : StepMaker {
                 s.adds.push_back(p.id);
     }
 
-    /// Loose shelves are laid on their pins in one go, soft pads stuck on in one go.
+    /// Loose shelves are laid on their pins in one go, soft pads stuck on, splines pushed in.
     bool withTheOneBefore(const Move& move, std::set<std::string>& known) {
         const std::string& kind = move.joints.front()->kind;
-        if ((kind != "pins" && kind != "stuck" && kind != "turned_in") || !before_ ||
+        if ((kind != "pins" && kind != "stuck" && kind != "turned_in" && kind != "spline") || !before_ ||
             before_->joints.front()->kind != kind)
             return false;
         for (const Joint* j : move.joints)
@@ -238,6 +244,8 @@ class Steps : StepMaker {
     }
     void addTo(BuildStep& s, const Joint& j, std::set<std::string>& known) const {
         s.joins.push_back(j.id);
+        if (j.kind == "spline")
+            s.title = fmt::format("Fit the {}", counted(s.joins.size(), "spline"));
         for (const auto& p : a_.parts)
             for (const auto& h : p.holes)
                 if (j.kind == "turned_in" && h.purpose == j.id)

@@ -227,7 +227,10 @@ Shape& drawPartFront(Pen& pen, const Part& part, double x, double y) {
     std::vector<Ring> rings;
     if (round || !looksSquare(part, front))
         rings = shadowOf(part.solid, front);
-    if (rings.size() != 1) {
+    // Slots may leave slivers beside it: the largest ring is the part.
+    const auto largest = std::max_element(
+        rings.begin(), rings.end(), [](const Ring& p, const Ring& q) { return areaOf({p}) < areaOf({q}); });
+    if (rings.empty()) {
         auto& s = pen.rect(x + b.at.x.mm(), y - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), tone,
                            Tone::outline);
         s.grain = grainOf(part, along && !round);
@@ -235,7 +238,7 @@ Shape& drawPartFront(Pen& pen, const Part& part, double x, double y) {
         return s;
     }
     std::vector<Point> points;
-    for (const auto& q : rings.front())
+    for (const auto& q : *largest)
         points.push_back({x + q[0], y - q[1]});
     auto& s = pen.polygon(std::move(points), tone, Tone::outline);
     s.grain = grainOf(part, along && !round);

@@ -346,6 +346,11 @@ FinishPlan scheduleFinish(const FinishInput& in, const Catalog& catalog) {
     }
     clock.work(coats);
     plan.hangAt = plan.fullUseAt = ready;
+    // Wood glue has its strength after a day, however soon its clamps come off.
+    constexpr ClockTime day = 1440;
+    for (const auto& s : plan.steps)
+        if (!s.step.empty() && s.readyAt > s.end)
+            plan.fullUseAt = std::max(plan.fullUseAt, s.end + day);
     for (std::size_t i = 0; i < coats.size(); ++i) {
         if (coats[i].tasks.empty())
             continue;

@@ -16,6 +16,17 @@ class ClampedStep : public JointStep {
     void make() override {
         if (j_.kind == "pin")
             return pin();
+        if (j_.kind == "spline") {
+            words_.close = j_.note;
+            s_.tools = {"mallet", "fine saw"};
+            return;
+        }
+        if (j_.kind == "mitre" && in_.several) { // a ring closes at once: said once for all its mitres
+            words_.close = fmt::format("Spread glue on both faces of every mitre. {}", j_.note);
+            s_.tools = {"band clamp or tape", "straight strip"};
+            s_.minutes += 3;
+            return;
+        }
         words_.close =
             fmt::format("Spread glue on both faces, put the {} to the \1, and clamp every {} until it "
                         "has set. {}",

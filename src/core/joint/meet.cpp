@@ -57,6 +57,14 @@ std::vector<double> placesAlong(const Contact& c, const Joining& way, const Scre
         for (Length l : spread(Length(), Length::mm(to - from), end, way.spacing, avoid, by))
             out.push_back(l.mm());
     }
+    // Where it is short, or something is in the way, two may have come to one place: 4 D between them
+    // (S10.6).
+    const double apart = std::max(10.0, screw ? 4 * screw->d : 0);
+    for (std::size_t i = 1; i < out.size();)
+        if (std::abs(out[i] - out[i - 1]) < apart)
+            out.erase(out.begin() + static_cast<std::ptrdiff_t>(i));
+        else
+            ++i;
     for (double& l : out)
         l += from + way.aside;
     return out;
@@ -106,7 +114,7 @@ double reachOf(const Joint& j) {
 
 /// Where the second part is thinner than elsewhere, a wedge, a nose, points would come out: those places go.
 void keepInside(Joint& j, const Part& second, double toGround) {
-    const double need = reachOf(j) + 1; // mm
+    const double need = reachOf(j) + 3; // mm, S10.6
     const Contact& c = *j.contact;
     std::erase_if(j.spots, [&](const FastenerSpot& s) {
         const Vec3 ground = mm(s.at) + c.normal * toGround;

@@ -113,6 +113,12 @@ void placeClear(Joint& j, const Assembly& a, const Catalog& catalog, Length end)
         placeFasteners(one, a, diameter);
         return !meetsOthers(one, a, 2);
     };
+    const double apart = std::max(10.0, 4 * diameter); // from the joint's own, where one moves (S10.6)
+    const auto nearOwn = [&](const Vec& at, const Vec& from) {
+        return std::any_of(j.spots.begin(), j.spots.end(), [&](const FastenerSpot& own) {
+            return !(own.at == from) && norm(mm(own.at) - mm(at)) < apart;
+        });
+    };
     const auto place = [&](const Vec& from) -> Vec {
         if (alone(from))
             return from;
@@ -124,7 +130,7 @@ void placeClear(Joint& j, const Assembly& a, const Catalog& catalog, Length end)
                     continue;
                 const Vec3 moved = mm(from) + c.along * by;
                 const Vec at{Length::mm(moved.x), Length::mm(moved.y), Length::mm(moved.z)};
-                if (alone(at))
+                if (!nearOwn(at, from) && alone(at))
                     return at;
             }
         return from;

@@ -122,7 +122,14 @@ std::vector<ParameterChange> asMeasured(const PieceParams& p, const MeasuredPlac
         p);
 }
 Length lengthOf(const PieceParams& p) {
-    return std::visit([](const auto& k) { return k.length; }, p);
+    return std::visit(
+        [](const auto& k) {
+            if constexpr (requires { k.acrossWall(); })
+                return k.acrossWall();
+            else
+                return k.length;
+        },
+        p);
 }
 const std::string& speciesOf(const PieceParams& p) {
     return std::visit([](const auto& k) -> const std::string& { return k.species; }, p);

@@ -10,6 +10,7 @@
 #include "piece/ledge/ledge.h"
 #include "piece/mantel/mantel.h"
 #include "piece/platform/platform.h"
+#include "piece/polygon/polygon.h"
 #include "piece/slab/slab.h"
 #include "piece/wall_box/wall_box.h"
 
@@ -18,7 +19,7 @@
 namespace owl {
 
 using AnyKind = std::variant<LedgeParams, SlabParams, HollowParams, BracedParams, MantelParams, WallBoxParams,
-                             BookcaseParams, PlatformParams, CornerParams, AlcoveParams>;
+                             BookcaseParams, PlatformParams, CornerParams, AlcoveParams, PolygonParams>;
 /// The parameters of a piece; the alternative tells its kind. A type of its own, so that the copies of ten
 /// kinds are compiled once and not wherever a project is copied.
 struct PieceParams : AnyKind {

@@ -84,6 +84,9 @@ void stepToStuds(const Wall& wall, Piece& p) {
                 p.place.x = left;
                 return;
             }
+    // Shorter than from stud to stud: a light thing that goes on anchors in the cover.
+    if (band.right - band.left < wall.spacing && a.seat<RailSeat>())
+        p.hold.support = "anchors";
 }
 
 } // namespace

@@ -89,8 +89,8 @@ void loadByLot(Piece& p, Lots& lots) {
         p.load.handN = std::round(lots.fraction() * 300);
 }
 
-/// A maker looks where the studs are: a piece that fits over two of them is put there.
-void catchStuds(const Wall& wall, Piece& piece) {
+/// A maker looks where the studs are: a piece that fits over two of them is put there. False: it does not.
+bool catchStuds(const Wall& wall, Piece& piece) {
     const Assembly a = makePiece(piece.params, {}, catalog()).assembly;
     const WallReach reach = wallReach(a);
     const auto caught = [&](Length x) {
@@ -101,8 +101,9 @@ void catchStuds(const Wall& wall, Piece& piece) {
         for (const Length x : {from + 1_mm * d, from - 1_mm * d})
             if (x >= Length() && x + a.length <= wall.width && caught(x) > 1) {
                 piece.place.x = x;
-                return;
+                return true;
             }
+    return false;
 }
 
 /// The walls of a corner or an alcove: built alike, their corners a little out of square, an alcove of other
@@ -221,11 +222,18 @@ tl::expected<Project, std::string> randomProject(const std::string& kind, Units 
     piece.place.anchor = Anchor::typed;
     piece.place.x = lots.length(Length(), std::max(Length(), wall.width - lengthOf(piece.params)));
     piece.place.z = lots.length(900_mm, 1700_mm);
+    bool narrow = false;
     if (alone)
-        catchStuds(wall, piece);
+        narrow = !catchStuds(wall, piece) && piece.hold.support != HoldChoice().support;
     else
         studsBehindLedgers(p, piece, lots);
     loadByLot(piece, lots);
+    if (narrow) { // what hangs on anchors carries little
+        piece.load.items.clear();
+        piece.load.kgPerM = std::min(piece.load.kgPerM, 6.0);
+    }
+    if (!narrow) // what begins with anchors, since it is small, keeps them where it catches no two studs
+        piece.hold.support = HoldChoice().support;
     if (lots.below(2) == 0)
         if (const auto options =
                 alone ? usefulSupports(piece, wall, metric) : ledgerSupports(piece, wall, metric);

@@ -301,7 +301,9 @@ class ShelfJudge {
         double takes = 0;
         double takesLeaning = 0;
         for (const auto& id : h.joints)
-            if (const Joint* j = a_.joint(id)) {
+            if (const Joint* j = a_.joint(id)) { // what it hangs on may hang in its turn
+                ends_[h.part == j->first ? j->second : j->first] +=
+                    load / static_cast<double>(h.joints.size());
                 takes += jointTakesDown(p_, *j, h.part, false);
                 takesLeaning += jointTakesDown(p_, *j, h.part, true);
             }

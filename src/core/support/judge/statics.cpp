@@ -69,7 +69,8 @@ std::vector<double> forcesAtEnds(const std::vector<double>& ends, const LineLoad
 
 /// A force as a load over the thickness of what brings it.
 LineLoad asLine(double x, double force, double length) {
-    constexpr double half = 5; // mm
+    // Ten millimetres wide, less near an end: its middle stays where the force is.
+    const double half = std::clamp(std::min(x, length - x), 0.002, 5.0);
     const double x0 = std::clamp(x - half, 0.0, length - 2 * half);
     return {x0, x0 + 2 * half, force / (2 * half)};
 }

@@ -1,0 +1,82 @@
+#include "build/rings.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+namespace owl {
+namespace {
+
+bool glues(const Joint& j) {
+    return j.kind == "mitre" && j.glued;
+}
+
+/// Ids of the joints of all rings: in a ring as many mitres hold as many boards, three at least.
+std::vector<std::set<std::string>> ringsOf(const std::vector<Move>& moves) {
+    std::map<std::string, std::string> leader; // of what a board is joined to by mitres
+    const auto find = [&](std::string id) {
+        while (leader.contains(id) && leader[id] != id)
+            id = leader[id];
+        return id;
+    };
+    std::vector<const Joint*> mitres;
+    for (const auto& m : moves)
+        for (const Joint* j : m.joints)
+            if (glues(*j)) {
+                mitres.push_back(j);
+                leader.try_emplace(j->first, j->first);
+                leader.try_emplace(j->second, j->second);
+                leader[find(j->second)] = find(j->first);
+            }
+    std::map<std::string, std::set<std::string>> joints;
+    std::map<std::string, std::set<std::string>> boards;
+    for (const Joint* j : mitres) {
+        const std::string of = find(j->first);
+        joints[of].insert(j->id);
+        boards[of].insert({j->first, j->second});
+    }
+    std::vector<std::set<std::string>> out;
+    for (auto& [of, ids] : joints)
+        if (ids.size() >= 3 && ids.size() == boards[of].size())
+            out.push_back(std::move(ids));
+    return out;
+}
+
+bool anyOf(const Move& m, const std::set<std::string>& ids) {
+    return std::any_of(m.joints.begin(), m.joints.end(), [&](const Joint* j) { return ids.contains(j->id); });
+}
+
+void addMissing(std::vector<std::string>& to, const std::string& id) {
+    if (std::find(to.begin(), to.end(), id) == to.end())
+        to.push_back(id);
+}
+
+} // namespace
+
+void closeRings(std::vector<Move>& moves) {
+    for (const auto& ring : ringsOf(moves)) {
+        const auto begin =
+            std::find_if(moves.begin(), moves.end(), [&](const Move& m) { return anyOf(m, ring); });
+        const auto last =
+            std::find_if(moves.rbegin(), moves.rend(), [&](const Move& m) { return anyOf(m, ring); }).base();
+        if (last - begin < 2)
+            continue;
+        Move all;
+        all.from = (last - 1)->from;
+        for (auto m = begin; m != last; ++m) {
+            all.joints.insert(all.joints.end(), m->joints.begin(), m->joints.end());
+            for (const auto& id : m->stuck)
+                addMissing(all.stuck, id);
+            for (const auto& id : m->shortOnly)
+                addMissing(all.shortOnly, id);
+            for (const auto* thing : {&m->there, &m->comes})
+                for (const auto& id : *thing)
+                    addMissing(all.there.empty() ? all.there : all.comes, id);
+        }
+        std::erase(all.comes, all.there.front());
+        *begin = std::move(all);
+        moves.erase(begin + 1, last);
+    }
+}
+
+} // namespace owl
