@@ -81,10 +81,10 @@ class TestCli : public QObject {
         QTest::newRow("no such project")
             << QStringList{"check", "/nowhere/x.owl"} << "/nowhere/x.owl: there is no such file.\n";
         QTest::newRow("a folder") << QStringList{"plan", "/tmp"} << "/tmp: this is a folder, not a file.\n";
-        QTest::newRow("unknown kind")
-            << QStringList{"new", "sofa"}
-            << "\"sofa\" is not a kind of piece this version knows; it knows "
-               "ledge, slab, hollow, braced, mantel, wall_box, bookcase, platform, corner, alcove, polygon.\n";
+        QTest::newRow("unknown kind") << QStringList{"new", "sofa"}
+                                      << "\"sofa\" is not a kind of piece this version knows; it knows "
+                                         "ledge, slab, hollow, braced, mantel, wall_box, bookcase, platform, "
+                                         "corner, alcove, polygon.\n";
         QTest::newRow("unknown units") << QStringList{"new", "ledge", "--units", "ell"}
                                        << "--units: \"ell\" is not known; it can be mm or in.\n";
         QTest::newRow("no such shop")
