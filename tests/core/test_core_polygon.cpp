@@ -192,6 +192,29 @@ class TestPolygon : public QObject {
         }
     }
 
+    /// A mitred box is a ring too: with its rail between, its splines after it; what slopes is ripped before.
+    void aMitredBoxClosesInOneStep() {
+        Project p = newProject("wall_box", Units::metric).value();
+        auto& box = std::get<WallBoxParams>(p.pieces.front().params);
+        box.corners = BoxCorner::mitred;
+        box.fixing = BoxFixing::splines;
+        box.bevel = 20;
+        const Plan plan = test::planOf(p);
+        const auto& steps = plan.pieces.front().steps;
+        const auto at = [&](const auto& wanted) {
+            return std::find_if(steps.begin(), steps.end(), wanted) - steps.begin();
+        };
+        const auto ring = at([](const BuildStep& s) { return s.title == "Close the ring of 4 boards"; });
+        const auto splines = at([](const BuildStep& s) { return s.title == "Fit the 4 splines"; });
+        QVERIFY(ring < splines && splines < static_cast<long>(steps.size()));
+        for (const char* corner : {"top-left", "top-right", "bottom-left", "bottom-right"})
+            QVERIFY(std::count(steps[static_cast<std::size_t>(ring)].joins.begin(),
+                               steps[static_cast<std::size_t>(ring)].joins.end(), corner) == 1);
+        const Part& top = *plan.pieces.front().assembly().find("top");
+        QCOMPARE(top.features.at(0).kind, std::string("bevel"));
+        QCOMPARE(top.features.at(1).kind, std::string("mitre"));
+    }
+
     void theRailIsScribedBetweenTheUpperStaves() {
         // A hexagon that stands on a corner: its rail's ends lean by 60 degrees, along the staves.
         const Draft d = made(ring(6, 300, PolygonDown::corner));

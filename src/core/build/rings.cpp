@@ -62,8 +62,13 @@ void closeRings(std::vector<Move>& moves) {
         if (last - begin < 2)
             continue;
         Move all;
+        std::vector<Move> later; // splines are pushed in when the ring has set
         all.from = (last - 1)->from;
         for (auto m = begin; m != last; ++m) {
+            if (m->joints.front()->kind == "spline") {
+                later.push_back(*m);
+                continue;
+            }
             all.joints.insert(all.joints.end(), m->joints.begin(), m->joints.end());
             for (const auto& id : m->stuck)
                 addMissing(all.stuck, id);
@@ -75,7 +80,7 @@ void closeRings(std::vector<Move>& moves) {
         }
         std::erase(all.comes, all.there.front());
         *begin = std::move(all);
-        moves.erase(begin + 1, last);
+        moves.insert(moves.erase(begin + 1, last), later.begin(), later.end());
     }
 }
 

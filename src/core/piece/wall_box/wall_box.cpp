@@ -300,6 +300,11 @@ class BoxBuilder : BoxWork {
                     fmt::format("front edge ripped at {:g}°, sloping inwards, before the corners are cut",
                                 p_.bevel))
                 .sizes = {{"angle_deg", p_.bevel}};
+            // Ripped before the corners are cut: told and made in that order.
+            const auto mitre = std::find_if(p.features.begin(), p.features.end(),
+                                            [](const Feature& f) { return f.kind == "mitre"; });
+            if (mitre != p.features.end())
+                std::rotate(mitre, p.features.end() - 1, p.features.end());
         }
     }
 };

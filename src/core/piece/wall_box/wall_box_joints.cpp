@@ -1,5 +1,6 @@
 // How the boards of a wall box are held together, in an order in which the back panel goes into its grooves.
 #include "joint/fit.h"
+#include "joint/spline.h"
 #include "piece/wall_box/wall_box_shape.h"
 
 #include <algorithm>
@@ -8,9 +9,6 @@
 
 namespace owl {
 namespace {
-
-constexpr double splineDeep = 8;    // mm into each board at most
-constexpr double splineThick = 3.8; // mm, birch plywood as sold
 
 class BoxJoiner : BoxWork {
   public:
@@ -80,10 +78,9 @@ class BoxJoiner : BoxWork {
         meet(j, d_.assembly, {}, ctx_, catalog_);
         j.drivenFrom = "the end";
         j.driving = {};
-        j.note =
-            "Size the mitres with a thin coat first: end grain drinks glue. Tape outside or a band clamp, "
-            "all four corners at once; tighten in turns, so that they do not creep, and compare the "
-            "diagonals.";
+        j.note = "Tape outside or a band clamp, "
+                 "all four corners at once; tighten in turns, so that they do not creep, and compare the "
+                 "diagonals.";
         j.through = s_.t / 2;
         if (p_.fixing == BoxFixing::dowels) {
             Joint d = j;
@@ -100,14 +97,14 @@ class BoxJoiner : BoxWork {
                     .cures = {{"Splines instead", {{"fixing", "splines"}}}};
             }
         }
-        const double deep = std::min(splineDeep, s_.t.mm() / std::sqrt(2.0) - 3.5);
+        const double deep = splineDepth(s_.t.mm(), 45);
         const bool splined = p_.fixing == BoxFixing::splines && deep >= 3;
         // Both cheeks of a slot count, at half, since its grain meets the spline at 45 degrees.
         if (splined)
             j.glueArea = deep * p_.depth.mm();
         finish(std::move(j));
         if (splined)
-            spline(id, flat, side, up, leftOne, deep);
+            spline(id, deep);
         else if (p_.fixing == BoxFixing::splines && firstTold())
             problem("no_splines", "fixing", fmt::format("Boards of {} are too thin for splines.", say(s_.t)))
                 .cures = {{"Boards of " + say(18_mm), {{"thickness", 18.0}}},
@@ -115,48 +112,16 @@ class BoxJoiner : BoxWork {
     }
 
     /// A strip across the middle of the mitre, its slot in both boards; it shows at the front.
-    void spline(const std::string& id, const std::string& flat, const std::string& side, bool up,
-                bool leftOne, double deep) {
-        const double h = s_.t.mm() / 2;
-        const Vec3 middle{leftOne ? h : p_.length.mm() - h, 0, up ? p_.height.mm() - h : h};
-        const double r = std::sqrt(0.5);
-        const Vec3 diagonal{leftOne ? r : -r, 0, up ? -r : r}; // from the outer edge inwards
-        const Vec3 across{diagonal.z, 0, -diagonal.x};         // square to the mitre
-        const double D = p_.depth.mm();
-        const ConvexCell slot =
-            boxCell(middle - across * (deep + 0.5) - diagonal * (splineThick / 2) - Vec3{0, 1, 0},
-                    {across, diagonal, Vec3{0, 1, 0}}, {2 * deep + 1, splineThick, D + 2});
-        for (auto& p : d_.assembly.parts) {
-            if (p.id != flat && p.id != side)
-                continue;
-            subtract(p.solid, slot, 11);
-            p.features.push_back(
-                {fmt::format("{}/slot-{}", p.id, id),
-                 "slot",
-                 fmt::format("{} wide, {} deep, square to the mitre and in its middle, all along "
-                             "it: the board stands on its mitre against a fence at 45°",
-                             say(Length::mm(splineThick)), say(Length::mm(deep + 0.5))),
-                 id,
-                 {},
-                 false,
-                 {{"width_mm", splineThick}, {"depth_mm", deep + 0.5}}});
-        }
-        Part s =
-            blankPart("spline-" + id, "spline", p_.depth, Length::mm(2 * deep), Length::mm(splineThick),
-                      {middle - across * deep - diagonal * (splineThick / 2), {0, 1, 0}, across, diagonal});
+    void spline(const std::string& id, double deep) {
+        const Joint mitre = *d_.assembly.joint(id);
+        Part s = cutSpline(d_.assembly, mitre, deep, "the board stands on its mitre against a fence at 45°",
+                           ctx_, catalog_);
         // What bevels the front takes the spline's end with it.
         if (p_.bevel > 0)
             trimSpline(s);
-        s.stock = Stock::sheet;
-        const Species* ply = catalog_.findSpecies("ply_birch");
-        s.material = "ply_birch";
-        s.density = ply ? ply->density : 680;
-        s.why = {"as deep in each board as its slot less half a millimetre"};
-        s.apart = diagonal * -0.6;
-        Joint j = named("spline-" + id, s.id, side, "spline");
-        j.note = "Glue in the slot, push the spline in from the front; pare its end flush.";
+        Joint own = splineJoint(mitre, s);
         d_.assembly.parts.push_back(std::move(s));
-        keep(std::move(j));
+        keep(std::move(own));
     }
     /// Flush with the deepest place of a sloping front edge there.
     void trimSpline(Part& s) const {
