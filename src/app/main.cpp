@@ -128,6 +128,27 @@ class Application : public QApplication {
     }
 };
 
+/// Prints the book, or where none is asked for the visit sheet, to a file; what main returns.
+int printed(const QString& path, const QString& book, const QString& visit) {
+    if (path.isEmpty())
+        return fail("Name the project to print.");
+    const auto project = loadAny(path);
+    if (!project)
+        return fail(QString::fromStdString(project.error()));
+    const auto plan = owl::plan(*project, openShop(true).first, owl::catalog());
+    if (book.isEmpty() && project->walls.empty())
+        return fail("There is no wall in this project yet.");
+    const QString file = book.isEmpty() ? visit : book;
+    const auto problem =
+        book.isEmpty()
+            ? owl::writePdf(file, owl::visitSheet(*project, plan, project->walls.front().id), *project)
+            : owl::writeBookPdf(file, *project, plan);
+    if (problem)
+        return fail(*problem);
+    std::fprintf(stderr, "wrote %s\n", qPrintable(file));
+    return 0;
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -167,26 +188,8 @@ int main(int argc, char** argv) {
     else if (path.isEmpty())
         path = settings.value("last").toString();
 
-    const bool paper = parser.isSet(book) || parser.isSet(visit);
-    if (paper) {
-        if (path.isEmpty())
-            return fail("Name the project to print.");
-        const auto project = loadAny(path);
-        if (!project)
-            return fail(QString::fromStdString(project.error()));
-        const auto plan = owl::plan(*project, openShop(true).first, owl::catalog());
-        const QString file = parser.value(parser.isSet(book) ? book : visit);
-        if (parser.isSet(visit) && project->walls.empty())
-            return fail("There is no wall in this project yet.");
-        const auto problem =
-            parser.isSet(book)
-                ? owl::writeBookPdf(file, *project, plan)
-                : owl::writePdf(file, owl::visitSheet(*project, plan, project->walls.front().id), *project);
-        if (problem)
-            return fail(*problem);
-        std::fprintf(stderr, "wrote %s\n", qPrintable(file));
-        return 0;
-    }
+    if (parser.isSet(book) || parser.isSet(visit))
+        return printed(path, parser.value(book), parser.value(visit));
 
     const bool pictures = parser.isSet(shot) || parser.isSet(shots);
     auto [shop, shopProblem] = openShop(parser.isSet(demo) || path == demoFile);

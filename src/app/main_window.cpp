@@ -103,11 +103,16 @@ void MainWindow::wire() {
         const auto field = fieldNamed(id);
         typing(field ? &*field : nullptr, text);
     };
-    notes_->onTyping = [this](const Field* f, const QString& text) { typing(f, text); };
     canvas_->onDrag = [this](const QString& id, Point from, Point now, int phase, double mm) {
         dragged(id, from, now, phase, mm);
     };
     canvas_->onClick = [this](const QString& id) { clicked(id); };
+    ledger_->onClick = [this] { showWorking(); };
+    wireNotes();
+    wireStrip();
+}
+
+void MainWindow::wireNotes() {
     const auto editOf = [this](const Field& f, const QString& t) -> tl::expected<Edit, QString> {
         const auto edit = f.set(t.toStdString());
         if (!edit)
@@ -117,6 +122,7 @@ void MainWindow::wire() {
         doc_->endMerge();
         return *edit;
     };
+    notes_->onTyping = [this](const Field* f, const QString& text) { typing(f, text); };
     notes_->onTyped = [this, editOf](const Field& f, const QString& t) -> std::optional<QString> {
         if (f.kind == FieldKind::file) {
             QTimer::singleShot(0, this, [this] { actions_.at("readScan")->trigger(); });
@@ -148,9 +154,11 @@ void MainWindow::wire() {
     };
     notes_->onTry = [this](const Finding& f) { return doc_->remediesFor(f); };
     notes_->onHover = [this](const Edit* e) { hover(e); };
-    const auto working = [this](const Working& w, QPoint at) { card_->show({}, w, at); };
-    notes_->onWorking = working;
-    strip_->onWorking = working;
+    notes_->onWorking = [this](const Working& w, QPoint at) { card_->show({}, w, at); };
+}
+
+void MainWindow::wireStrip() {
+    strip_->onWorking = [this](const Working& w, QPoint at) { card_->show({}, w, at); };
     strip_->onTick = [this](const std::string& id) { tick(id); };
     strip_->onRow = [this](int, const std::string& id) {
         if (id.starts_with("support:"))
@@ -168,7 +176,6 @@ void MainWindow::wire() {
         say(tr("Done: %1").arg(words(e.name)));
     };
     strip_->onHover = [this](const Edit* e) { hover(e); };
-    ledger_->onClick = [this] { showWorking(); };
 }
 
 void MainWindow::resizeEvent(QResizeEvent* e) {

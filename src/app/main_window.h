@@ -66,9 +66,17 @@ class MainWindow : public QMainWindow {
 
   private:
     void buildActions();
+    void buildFileMenu();
+    void buildEditMenu();
+    void buildGoMenu();
+    void buildViewMenu();
     void buildBody();
+    QWidget* buildPerch();
+    QLayout* buildBenchHead();
     QWidget* buildEmptyState();
     void wire();
+    void wireNotes();
+    void wireStrip();
     void refresh();
     void refreshBench(const Project& project, const Plan& plan);
     [[nodiscard]] std::vector<Panel> panelsFor(const Project& project, const Plan& plan) const;

@@ -19,6 +19,25 @@ bool tallPiece(const Plan& plan, const std::string& id) {
     return pp && pp->assembly().height * 2 > pp->assembly().length;
 }
 
+std::vector<Panel> holdPanels(const Project& p, const Plan& plan, const std::string& id) {
+    const PiecePlan* pp = plan.find(id);
+    const bool stands = pp && pp->assembly().seat<FloorSeat>();
+    const double high = stands ? 0.74 : 0.62;
+    return {{stands ? MainWindow::tr("Section at a tie") : MainWindow::tr("Section at a stud"),
+             holdSection(p, plan, id),
+             {0, 0, 0.42, high},
+             true},
+            {stands ? MainWindow::tr("From the front: what its feet carry")
+                    : MainWindow::tr("From the front: what each stud carries"),
+             holdFront(p, plan, id),
+             {0.42, 0, 0.58, high},
+             true},
+            {stands ? MainWindow::tr("Sag of its weakest board") : MainWindow::tr("Sag along it"),
+             sagCurve(p, plan, id),
+             {0, high, 1, 1 - high},
+             true}};
+}
+
 } // namespace
 
 std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) const {
@@ -65,24 +84,8 @@ std::vector<Panel> MainWindow::panelsFor(const Project& p, const Plan& plan) con
     }
     case Station::wood:
         return {{tr("Click a board to leave it out or take it in"), rackView(p, plan), {0, 0, 1, 1}, true}};
-    case Station::hold: {
-        const PiecePlan* pp = plan.find(id);
-        const bool stands = pp && pp->assembly().seat<FloorSeat>();
-        const double high = stands ? 0.74 : 0.62;
-        return {{stands ? tr("Section at a tie") : tr("Section at a stud"),
-                 holdSection(p, plan, id),
-                 {0, 0, 0.42, high},
-                 true},
-                {stands ? tr("From the front: what its feet carry")
-                        : tr("From the front: what each stud carries"),
-                 holdFront(p, plan, id),
-                 {0.42, 0, 0.58, high},
-                 true},
-                {stands ? tr("Sag of its weakest board") : tr("Sag along it"),
-                 sagCurve(p, plan, id),
-                 {0, high, 1, 1 - high},
-                 true}};
-    }
+    case Station::hold:
+        return holdPanels(p, plan, id);
     case Station::cut:
         return {{{}, cutView(p, plan, row), {0, 0, 1, 1}, true}};
     case Station::build: {

@@ -65,6 +65,41 @@ void MainWindow::buildBody() {
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
 
+    middle->addWidget(buildPerch());
+    middle->addWidget(rule(true));
+
+    auto* bench = new QWidget;
+    auto* benchColumn = new QVBoxLayout(bench);
+    benchColumn->setContentsMargins(16, 8, 16, 6);
+    benchColumn->setSpacing(4);
+    benchColumn->addLayout(buildBenchHead());
+    canvas_ = new Canvas;
+    benchColumn->addWidget(canvas_, 1);
+    strip_ = new Strip;
+    benchColumn->addWidget(strip_);
+
+    stack_ = new QStackedWidget;
+    stack_->addWidget(bench);
+    stack_->addWidget(buildEmptyState());
+    middle->addWidget(stack_, 1);
+    middle->addWidget(rule(true));
+    notes_ = new Notes;
+    notes_->setFixedWidth(292);
+    middle->addWidget(notes_);
+    column->addLayout(middle, 1);
+    ledger_ = new LedgerLine;
+    column->addWidget(ledger_);
+    setCentralWidget(centre);
+    finder_ = new Finder(this);
+    longMessage_ = new TextLabel({}, this);
+    longMessage_->setObjectName("longMessage");
+    longMessage_->setWordWrap(true);
+    longMessage_->setAttribute(Qt::WA_TransparentForMouseEvents);
+    longMessage_->hide();
+}
+
+/// The pieces of the project, and what can be done with one.
+QWidget* MainWindow::buildPerch() {
     auto* left = new QWidget;
     left->setFixedWidth(184);
     auto* leftColumn = new QVBoxLayout(left);
@@ -89,13 +124,11 @@ void MainWindow::buildBody() {
         connect(b, &QPushButton::clicked, this, [this, n = QString(name)] { actions_.at(n)->trigger(); });
         leftColumn->addWidget(b);
     }
-    middle->addWidget(left);
-    middle->addWidget(rule(true));
+    return left;
+}
 
-    auto* bench = new QWidget;
-    auto* benchColumn = new QVBoxLayout(bench);
-    benchColumn->setContentsMargins(16, 8, 16, 6);
-    benchColumn->setSpacing(4);
+/// What is looked at, and what a station has beside its name.
+QLayout* MainWindow::buildBenchHead() {
     auto* head = new QHBoxLayout;
     title_ = new TextLabel;
     title_->setObjectName("title");
@@ -133,30 +166,7 @@ void MainWindow::buildBody() {
     }
     head->addWidget(cutTools_);
     head->addWidget(buildPlaceTools());
-    benchColumn->addLayout(head);
-    canvas_ = new Canvas;
-    benchColumn->addWidget(canvas_, 1);
-    strip_ = new Strip;
-    benchColumn->addWidget(strip_);
-
-    stack_ = new QStackedWidget;
-    stack_->addWidget(bench);
-    stack_->addWidget(buildEmptyState());
-    middle->addWidget(stack_, 1);
-    middle->addWidget(rule(true));
-    notes_ = new Notes;
-    notes_->setFixedWidth(292);
-    middle->addWidget(notes_);
-    column->addLayout(middle, 1);
-    ledger_ = new LedgerLine;
-    column->addWidget(ledger_);
-    setCentralWidget(centre);
-    finder_ = new Finder(this);
-    longMessage_ = new TextLabel({}, this);
-    longMessage_->setObjectName("longMessage");
-    longMessage_->setWordWrap(true);
-    longMessage_->setAttribute(Qt::WA_TransparentForMouseEvents);
-    longMessage_->hide();
+    return head;
 }
 
 /// The wall in view and how it is looked at.
@@ -249,6 +259,17 @@ QAction* MainWindow::action(const QString& name, const QString& label, const QKe
 }
 
 void MainWindow::buildActions() {
+    buildFileMenu();
+    buildEditMenu();
+    buildGoMenu();
+    buildViewMenu();
+    QMenu* help = menuBar()->addMenu(tr("&Help"));
+    help->addAction(
+        action("shortcuts", tr("Shortcuts"), QKeySequence::HelpContents, [this] { showShortcuts(); }));
+    fillRecent();
+}
+
+void MainWindow::buildFileMenu() {
     QMenu* file = menuBar()->addMenu(tr("&File"));
     file->addAction(action("new", tr("New project"), QKeySequence::New, [this] {
         if (mayLeave()) {
@@ -281,6 +302,9 @@ void MainWindow::buildActions() {
                            [this] { exportFiles(); }));
     file->addSeparator();
     file->addAction(action("quit", tr("Quit"), QKeySequence::Quit, [this] { close(); }));
+}
+
+void MainWindow::buildEditMenu() {
     QMenu* edit = menuBar()->addMenu(tr("&Edit"));
     edit->addAction(undo_ = action("undo", tr("Undo"), QKeySequence::Undo, [this] { doc_->undo(); }));
     edit->addAction(redo_ =
@@ -334,6 +358,9 @@ void MainWindow::buildActions() {
                      }});
         goTo(Station::place);
     }));
+}
+
+void MainWindow::buildGoMenu() {
     QMenu* go = menuBar()->addMenu(tr("&Go"));
     for (int i = 0; i < stationCount; ++i)
         go->addAction(action(QString("station%1").arg(i + 1), tr(stationName(static_cast<Station>(i))),
@@ -348,6 +375,9 @@ void MainWindow::buildActions() {
         strip_->table()->setCurrentCell(std::max(strip_->currentRow() - 1, 0), 1);
     }));
     go->addAction(action("find", tr("Find anything"), QKeySequence("Ctrl+K"), [this] { openFinder(); }));
+}
+
+void MainWindow::buildViewMenu() {
     QMenu* view = menuBar()->addMenu(tr("&View"));
     view->addAction(action("theme", tr("Day or dusk"), QKeySequence("Ctrl+T"), [this] {
         setTheme(currentTheme().name == ThemeName::day ? ThemeName::dusk : ThemeName::day);
@@ -382,10 +412,6 @@ void MainWindow::buildActions() {
                            [this] { strip_->setFolded(!strip_->folded()); }));
     view->addAction(action("working", tr("Show the working of the verdict"), QKeySequence("Ctrl+W"),
                            [this] { showWorking(); }));
-    QMenu* help = menuBar()->addMenu(tr("&Help"));
-    help->addAction(
-        action("shortcuts", tr("Shortcuts"), QKeySequence::HelpContents, [this] { showShortcuts(); }));
-    fillRecent();
 }
 
 } // namespace owl

@@ -118,6 +118,7 @@ QColor Theme::of(Tone tone) const {
     case Tone::none:
         return Qt::transparent;
     case Tone::wall:
+    case Tone::paper:
         return surface;
     case Tone::cover:
         return print ? QColor("#eeeeee") : dark ? QColor("#5a6a73") : QColor("#e6dcc8");
@@ -130,8 +131,7 @@ QColor Theme::of(Tone tone) const {
     case Tone::furnitureLine:
         return print ? QColor("#aaaaaa") : dark ? QColor("#5b6d78") : QColor("#a9b4b1");
     case Tone::person:
-        return print ? QColor("#eeeeee")
-                     : alpha(dark ? QColor("#8fa3ac") : QColor("#8fa3a0"), dark ? 50 : 60);
+        return print ? QColor("#eeeeee") : alpha(QColor(dark ? "#8fa3ac" : "#8fa3a0"), dark ? 50 : 60);
     case Tone::woodFace:
         return wood;
     case Tone::woodEdge:
@@ -171,19 +171,16 @@ QColor Theme::of(Tone tone) const {
         return info;
     case Tone::accent:
         return accent;
-    case Tone::sagLater:
-        return print ? ink : near;
     case Tone::holds:
         return holds;
     case Tone::near:
-        return near;
+    case Tone::sagLater:
+        return print && tone == Tone::sagLater ? ink : near;
     case Tone::fails:
     case Tone::limit:
         return fails;
     case Tone::text:
         return ink;
-    case Tone::paper:
-        return surface;
     case Tone::kerf:
         return print ? QColor("#000000") : dark ? QColor("#0f181f") : QColor("#5b4a30");
     case Tone::waste:

@@ -309,21 +309,21 @@ struct Command {
     int (*execute)(const Options&, std::ostream&, std::ostream&);
 };
 
+void projectAndShop(CLI::App& a, Options& o) {
+    a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
+    a.add_option("--shop", o.shop, "a shop database instead of the shipped price list");
+}
+
 const std::vector<Command>& commands() {
     static const std::vector<Command> table{
         {"plan", "Plan a project: plan.json on standard output, or all files into --out.",
          [](CLI::App& a, Options& o) {
-             a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
-             a.add_option("--shop", o.shop, "a shop database instead of the shipped price list");
+             projectAndShop(a, o);
              a.add_option("--out", o.out, "folder for plan.json, CSV and cut job");
              a.add_option("--seconds", o.planSeconds, "search that long for a cheaper cut plan");
          },
          doPlan},
-        {"check", "Print the findings; exit 1 if something blocks.",
-         [](CLI::App& a, Options& o) {
-             a.add_option("PROJECT", o.file, "the project (*.owl)")->required();
-             a.add_option("--shop", o.shop, "a shop database instead of the shipped price list");
-         },
+        {"check", "Print the findings; exit 1 if something blocks.", projectAndShop,
          [](const Options& o, std::ostream& out, std::ostream&) { return doCheck(o, out); }},
         {"cut", "Plan a cut job.",
          [](CLI::App& a, Options& o) {

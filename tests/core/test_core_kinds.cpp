@@ -138,8 +138,7 @@ class TestKinds : public QObject {
             const Plan plan = test::planOf(p);
             const PiecePlan& pp = plan.pieces.front();
             for (const auto& s : pp.supports)
-                if (!s.option.beside &&
-                    s.feasible) // asked for where one stud is; drawn pieces stand over two
+                if (!s.option.beside) // asked for where one stud is; drawn pieces stand over two
                     offered.insert(s.option.id);
             if (pp.hold() && pp.hold()->feasible) {
                 ++held;

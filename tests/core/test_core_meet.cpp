@@ -258,7 +258,6 @@ class TestMeet : public QObject {
         QVERIFY(!overlap(a.parts[0].solid, a.parts[1].solid, 0.01));
         QCOMPARE(sizeOf(a.parts[0].features.at(0), "depth_mm"), 9.0);
         // In a thin board it is no joint, and that is said.
-        a.parts[0].thickness = 9_mm;
         Joint thin;
         thin.first = "board";
         thin.second = "strip";

@@ -6,6 +6,7 @@
 #include <array>
 #include <cmath>
 #include <numbers>
+#include <utility>
 
 namespace owl {
 
@@ -20,6 +21,10 @@ Assembly& Assembly::operator=(Assembly&&) noexcept = default;
 const Part* Assembly::find(const std::string& id) const {
     const auto it = std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.id == id; });
     return it == parts.end() ? nullptr : &*it;
+}
+
+Part* Assembly::find(const std::string& id) {
+    return const_cast<Part*>(std::as_const(*this).find(id)); // NOLINT: the assembly is ours to change
 }
 
 const Joint* Assembly::joint(const std::string& id) const {

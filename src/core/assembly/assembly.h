@@ -132,11 +132,11 @@ struct Assembly {
     Length surfaceZ;                  ///< height of that surface above the bottom
     std::vector<Surface> surfaces;    ///< where things stand, if that is more than the one above
     std::vector<ShelfSpan> spans;     ///< boards that bend by themselves inside the piece
-    std::vector<HungPart> hung;       ///< sides that carry them
-    Length top;                       ///< highest place a hand can press on at the front edge
-    Length standsOut; ///< into the room, where that is less than its depth: a shelf across a corner
-    Length carried;   ///< length of the longest thing that the shop puts together; 0: the whole
-    Length standOff;  ///< how far what holds it keeps it from the wall
+    std::vector<HungPart> hung; ///< sides that carry them; what hangs on another of them comes before it
+    Length top;                 ///< highest place a hand can press on at the front edge
+    Length standsOut;           ///< into the room, where that is less than its depth: a shelf across a corner
+    Length carried;             ///< length of the longest thing that the shop puts together; 0: the whole
+    Length standOff;            ///< how far what holds it keeps it from the wall
     std::vector<Seat> seats;
     PlugWay plugs = PlugWay::filled; ///< over heads that show
     Member member;                   ///< what bends along the piece
@@ -159,6 +159,7 @@ struct Assembly {
         return out;
     }
     [[nodiscard]] const Part* find(const std::string& id) const;
+    [[nodiscard]] Part* find(const std::string& id);
     [[nodiscard]] const Joint* joint(const std::string& id) const;
 };
 

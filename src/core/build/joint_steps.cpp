@@ -16,12 +16,6 @@ const char* const cleaning =
     "with a sharp chisel or scraper; wiped while wet it smears into the grain.";
 constexpr double longPiece = 1500; // mm: from here on two people (cautions, lifting)
 
-void addMissing(std::vector<std::string>& to, const std::vector<std::string>& from) {
-    for (const auto& s : from)
-        if (std::find(to.begin(), to.end(), s) == to.end())
-            to.push_back(s);
-}
-
 void merge(BuildStep& s, BuildStep&& more) {
     addMissing(s.tools, more.tools);
     addMissing(s.parts, more.parts);
@@ -35,6 +29,12 @@ void merge(BuildStep& s, BuildStep&& more) {
 }
 
 } // namespace
+
+void addMissing(std::vector<std::string>& to, const std::vector<std::string>& from) {
+    for (const auto& s : from)
+        if (std::find(to.begin(), to.end(), s) == to.end())
+            to.push_back(s);
+}
 
 BuildStep jointStep(const BuildInput& in, const std::vector<const Joint*>& joints, const Catalog& catalog) {
     BuildStep out;

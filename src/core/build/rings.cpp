@@ -1,5 +1,7 @@
 #include "build/rings.h"
 
+#include "build/joint_steps.h"
+
 #include <algorithm>
 #include <map>
 #include <set>
@@ -46,11 +48,6 @@ bool anyOf(const Move& m, const std::set<std::string>& ids) {
     return std::any_of(m.joints.begin(), m.joints.end(), [&](const Joint* j) { return ids.contains(j->id); });
 }
 
-void addMissing(std::vector<std::string>& to, const std::string& id) {
-    if (std::find(to.begin(), to.end(), id) == to.end())
-        to.push_back(id);
-}
-
 } // namespace
 
 void closeRings(std::vector<Move>& moves) {
@@ -70,15 +67,13 @@ void closeRings(std::vector<Move>& moves) {
                 continue;
             }
             all.joints.insert(all.joints.end(), m->joints.begin(), m->joints.end());
-            for (const auto& id : m->stuck)
-                addMissing(all.stuck, id);
-            for (const auto& id : m->shortOnly)
-                addMissing(all.shortOnly, id);
-            for (const auto* thing : {&m->there, &m->comes})
-                for (const auto& id : *thing)
-                    addMissing(all.there.empty() ? all.there : all.comes, id);
+            addMissing(all.stuck, m->stuck);
+            addMissing(all.shortOnly, m->shortOnly);
+            addMissing(all.comes, m->there);
+            addMissing(all.comes, m->comes);
         }
-        std::erase(all.comes, all.there.front());
+        all.there = {all.comes.front()}; // the others are brought to it
+        all.comes.erase(all.comes.begin());
         *begin = std::move(all);
         moves.insert(moves.erase(begin + 1, last), later.begin(), later.end());
     }

@@ -229,36 +229,8 @@ void readAll(Catalog& c, const std::string& subject, std::vector<T>& into, Read 
     c.subjects.emplace_back(subject, std::move(*rows));
 }
 
-Catalog readShipped() {
-    Catalog c;
-    readAll(c, "species", c.species, readSpecies);
-    readAll(c, "panels", c.species, readPanel);
-    readAll(c, "screws_gauge", c.screws, readGauge);
-    readAll(c, "screws_metric", c.screws, readMetric);
-    readAll(c, "screws_special", c.screws, readSpecial);
-    readAll(c, "lag_screws", c.lagScrews, readLag);
-    readAll(c, "pocket_screws", c.pockets, [](const Row& r) {
-        return PocketSetting{r.number("thickness_mm"), r.number("length_mm"), r.text("screw"),
-                             r.text("metric_screw")};
-    });
-    readAll(c, "lumber_us", c.lumberUs, [](const Row& r) {
-        return Lumber{r.text("nominal"), r.number("actual_thickness_mm"), r.number("actual_width_mm")};
-    });
-    std::vector<int> unused;
-    for (const char* subject : {"lumber_eu", "adhesives", "tool_limits", "sanding"})
-        readAll(c, subject, unused, [](const Row&) { return 0; });
-    c.sanding = c.subjects.back().second.at("rows");
-    readAll(c, "finishes", c.finishes, readFinish);
-    readAll(c, "finish_systems", c.finishSystems, [](const Row& r) { return readSystem(r, r.whole()); });
-    readAll(c, "finish_compat", c.compatibility, [](const Row& r) {
-        return Compatibility{r.text("under_id"), r.text("over_id"), r.text("code"), r.text("meaning")};
-    });
-    readAll(c, "loads", c.loads, readLoad);
-    readAll(c, "heights", c.heights, [](const Row& r) {
-        return HeightAdvice{r.text("id"),          r.text("topic"),           r.text("item"),
-                            r.text("why"),         r.text("source"),          r.text("conf"),
-                            r.number("low_mm", 0), r.number("typical_mm", 0), r.number("high_mm", 0)};
-    });
+/// Walls with what is in, on and before them, and what holds there.
+void readRooms(Catalog& c) {
     readAll(c, "walls", c.walls, readWall);
     readAll(c, "anchors", c.anchors, readAnchor);
     readAll(c, "rods", c.rods, [](const Row& r) {
@@ -299,6 +271,39 @@ Catalog readShipped() {
     readAll(c, "kerfs", c.kerfs, [](const Row& r) {
         return Kerf{r.text("id"), r.text("name"), r.text("source"), r.text("conf"), r.number("kerf_mm")};
     });
+}
+
+Catalog readShipped() {
+    Catalog c;
+    readAll(c, "species", c.species, readSpecies);
+    readAll(c, "panels", c.species, readPanel);
+    readAll(c, "screws_gauge", c.screws, readGauge);
+    readAll(c, "screws_metric", c.screws, readMetric);
+    readAll(c, "screws_special", c.screws, readSpecial);
+    readAll(c, "lag_screws", c.lagScrews, readLag);
+    readAll(c, "pocket_screws", c.pockets, [](const Row& r) {
+        return PocketSetting{r.number("thickness_mm"), r.number("length_mm"), r.text("screw"),
+                             r.text("metric_screw")};
+    });
+    readAll(c, "lumber_us", c.lumberUs, [](const Row& r) {
+        return Lumber{r.text("nominal"), r.number("actual_thickness_mm"), r.number("actual_width_mm")};
+    });
+    std::vector<int> unused;
+    for (const char* subject : {"lumber_eu", "adhesives", "tool_limits", "sanding"})
+        readAll(c, subject, unused, [](const Row&) { return 0; });
+    c.sanding = c.subjects.back().second.at("rows");
+    readAll(c, "finishes", c.finishes, readFinish);
+    readAll(c, "finish_systems", c.finishSystems, [](const Row& r) { return readSystem(r, r.whole()); });
+    readAll(c, "finish_compat", c.compatibility, [](const Row& r) {
+        return Compatibility{r.text("under_id"), r.text("over_id"), r.text("code"), r.text("meaning")};
+    });
+    readAll(c, "loads", c.loads, readLoad);
+    readAll(c, "heights", c.heights, [](const Row& r) {
+        return HeightAdvice{r.text("id"),          r.text("topic"),           r.text("item"),
+                            r.text("why"),         r.text("source"),          r.text("conf"),
+                            r.number("low_mm", 0), r.number("typical_mm", 0), r.number("high_mm", 0)};
+    });
+    readRooms(c);
     readAll(c, "cautions", c.cautions, [](const Row& r) {
         return Caution{r.text("activity"), r.text("caution"), r.text("source"), r.text("conf")};
     });

@@ -221,7 +221,7 @@ Shape& drawPartFront(Pen& pen, const Part& part, double x, double y) {
     const double lies = std::hypot(part.pose.along.x, part.pose.along.z);
     const bool along = lies > 0.7;
     const bool round = part.stock == Stock::bar || part.stock == Stock::fitting;
-    const auto& tone = !round && along ? Tone::woodFace : Tone::woodEnd;
+    const Tone tone = !round && along ? Tone::woodFace : Tone::woodEnd;
     const Cell b = part.bounds();
     const View front{{}, {1, 0, 0}, {0, 0, 1}};
     std::vector<Ring> rings;
@@ -230,17 +230,13 @@ Shape& drawPartFront(Pen& pen, const Part& part, double x, double y) {
     // Slots may leave slivers beside it: the largest ring is the part.
     const auto largest = std::max_element(
         rings.begin(), rings.end(), [](const Ring& p, const Ring& q) { return areaOf({p}) < areaOf({q}); });
-    if (rings.empty()) {
-        auto& s = pen.rect(x + b.at.x.mm(), y - (b.at.z + b.size.z).mm(), b.size.x.mm(), b.size.z.mm(), tone,
-                           Tone::outline);
-        s.grain = grainOf(part, along && !round);
-        s.tip = part.name;
-        return s;
-    }
     std::vector<Point> points;
-    for (const auto& q : *largest)
-        points.push_back({x + q[0], y - q[1]});
-    auto& s = pen.polygon(std::move(points), tone, Tone::outline);
+    if (largest != rings.end())
+        for (const auto& q : *largest)
+            points.push_back({x + q[0], y - q[1]});
+    auto& s = points.empty() ? pen.rect(x + b.at.x.mm(), y - (b.at.z + b.size.z).mm(), b.size.x.mm(),
+                                        b.size.z.mm(), tone, Tone::outline)
+                             : pen.polygon(std::move(points), tone, Tone::outline);
     s.grain = grainOf(part, along && !round);
     s.tip = part.name;
     return s;

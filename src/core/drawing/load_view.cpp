@@ -37,14 +37,18 @@ Drawing loadView(const Project& project, const Plan& plan, const std::string& id
             drawPartFront(pen, *p, 0, 0);
     // The even load as a row of arrows, the hand as one strong arrow at its worst place.
     if (piece->load.kgPerM > 0) {
-        const int arrows = std::clamp(static_cast<int>(L / 90), 4, 60);
+        const auto over = evenOver(a);
+        const double from = over[0].mm();
+        const double run = (over[1] - over[0]).mm();
+        const int arrows = std::clamp(static_cast<int>(run / 90), 4, 60);
         const double top = -tall - 110;
-        pen.line({{0, top}, {L, top}}, Tone::load, 1.4);
+        pen.line({{from, top}, {from + run, top}}, Tone::load, 1.4);
         for (int i = 0; i <= arrows; ++i) {
-            auto& ar = pen.line({{L * i / arrows, top}, {L * i / arrows, top + 40}}, Tone::load, 1.2);
+            const double x = from + run * i / arrows;
+            auto& ar = pen.line({{x, top}, {x, top + 40}}, Tone::load, 1.2);
             ar.arrow = true;
         }
-        auto& t = pen.text({L / 2, top},
+        auto& t = pen.text({from + run / 2, top},
                            formatLineLoad(piece->load.kgPerM * gravity / 1000, project.style) +
                                (surfacesOf(a).size() > 1 ? " on every board" : " all along"),
                            Tone::load, 13);

@@ -68,12 +68,15 @@ class PlaceStrips {
         q.needsStuds = hasStuds(wall_);
         q.preferred = pp_->left;
         q.style = project_.style;
+        // On anchors in the cover no stud is missed.
+        const bool onStuds = q.needsStuds && !(pp_->hold() && pp_->hold()->feasible &&
+                                               pp_->hold()->option.ground == Ground::cover);
         for (const auto& p : searchPositions(q, 5)) {
             row({p.what, std::to_string(p.studs), p.symmetry, p.clear, say(p.left)},
                 fmt::format("position:{}", p.left.nm()));
-            const bool bad = p.clash || (q.needsStuds && p.studs < 2);
+            const bool bad = p.clash || (onStuds && p.studs < 2);
             t_.status.push_back(bad                            ? Status::fails
-                                : q.needsStuds && p.studs == 2 ? Status::tight
+                                : q.needsStuds && p.studs <= 2 ? Status::tight
                                                                : Status::holds);
             if (p.left == pp_->left)
                 t_.chosen = static_cast<int>(t_.rows.size()) - 1;

@@ -19,9 +19,10 @@ StripTable loadStrip(const Project& project, const Piece& piece, const PiecePlan
     t.columns = {"thing", "from the left", "width", "mass", "stays"};
     t.numeric = {1, 2, 3};
     if (piece.load.kgPerM > 0) {
+        const auto over = evenOver(pp.assembly());
         t.rows.push_back({surfacesOf(pp.assembly()).size() > 1 ? "evenly on every board" : "evenly along",
-                          formatNumber(Length(), project.style),
-                          formatNumber(pp.assembly().length, project.style),
+                          formatNumber(over[0], project.style),
+                          formatNumber(over[1] - over[0], project.style),
                           formatMass(evenMass(piece.load, pp.assembly()), project.style),
                           piece.load.lineSustained ? "yes" : "comes and goes"});
         t.ids.emplace_back("line");

@@ -8,8 +8,7 @@
 namespace owl {
 
 Part* partToBore(Assembly& a, const std::string& id) {
-    const auto it = std::find_if(a.parts.begin(), a.parts.end(), [&](const Part& p) { return p.id == id; });
-    return it == a.parts.end() ? nullptr : &*it;
+    return a.find(id);
 }
 
 void boreForJoint(Part& p, const std::string& joint, const Vec3& at, const Vec3& into, double diameter,

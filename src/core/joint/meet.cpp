@@ -39,8 +39,8 @@ std::string drivenFrom(const Vec3& driving, const Vec3& head, const Assembly& a)
     return !beyond ? "the end" : right ? "the left" : "the right";
 }
 
-/// mm from the middle of the contact, along the middle of its width.
-/// A screw keeps 10 D from the end of its wood and 4 D from what crosses it (S10.6).
+/// mm from the middle of the contact, along the middle of its width. Where there is room a screw keeps 10 D
+/// from the ends, and 4 D from what crosses it (S10.6).
 std::vector<double> placesAlong(const Contact& c, const Joining& way, const Screw* screw) {
     const double from = c.runs[1][0];
     const double to = c.runs[1][1];
@@ -51,8 +51,8 @@ std::vector<double> placesAlong(const Contact& c, const Joining& way, const Scre
         std::vector<Length> avoid;
         for (const Vec3& p : way.clear)
             avoid.push_back(Length::mm(dot(p - c.at, c.along) - from));
-        const double d = screw && way.shyOfEnds ? screw->d : 0;
-        const Length end = std::max(way.end, Length::mm(10 * d));
+        const double d = screw ? screw->d : 0;
+        const Length end = std::max(way.end, Length::mm(std::min(10 * d, (to - from) / 4)));
         const Length by = std::max(way.clearBy, Length::mm(4 * d));
         for (Length l : spread(Length(), Length::mm(to - from), end, way.spacing, avoid, by))
             out.push_back(l.mm());

@@ -16,19 +16,18 @@ struct Joining {
     PlugWay plugs = PlugWay::filled; ///< what covers them
     Length spacing = 90_mm;          ///< between fasteners, about
     Length end = 35_mm;              ///< from the ends of the contact to the first
-    bool atMost = false;             ///< that spacing is never passed, and the ends are no nearer
-    std::vector<double> at = {};     ///< or just there, mm from where the contact begins
-    std::vector<Vec3> over = {};     ///< or just over these places, straight onto the contact
-    double aside = 0;                ///< mm that all of them are moved along it
-    std::vector<Vec3> clear = {};    ///< places that fasteners keep off along the contact ..
-    Length clearBy = {};             ///< .. by so much
-    bool shyOfEnds = false;          ///< both grow with the screw: 10 D from ends, 4 D from those places
-    bool deepHole = false;           ///< heads in wide holes, so deep that a short screw does (S10.6)
-    double sunk = 0;                 ///< lags: heads and washers so deep, mm
-    double longest = 0;              ///< lags: no longer, mm
-    bool through = false;            ///< dowels from outside, their ends cut flush, where a sold one reaches
-    Length skin = {};                ///< dowels: wood of the first part that is left whole beyond them
-    Length receiving = {};           ///< of the second part, where less than all of it may be had
+    bool atMost = false;          ///< that spacing is never passed, the ends are no nearer (10 D of a screw)
+    std::vector<double> at = {};  ///< or just there, mm from where the contact begins
+    std::vector<Vec3> over = {};  ///< or just over these places, straight onto the contact
+    double aside = 0;             ///< mm that all of them are moved along it
+    std::vector<Vec3> clear = {}; ///< places that fasteners keep off along the contact ..
+    Length clearBy = {};          ///< .. by so much
+    bool deepHole = false;        ///< heads in wide holes, so deep that a short screw does (S10.6)
+    double sunk = 0;              ///< lags: heads and washers so deep, mm
+    double longest = 0;           ///< lags: no longer, mm
+    bool through = false;         ///< dowels from outside, their ends cut flush, where a sold one reaches
+    Length skin = {};             ///< dowels: wood of the first part that is left whole beyond them
+    Length receiving = {};        ///< of the second part, where less than all of it may be had
 };
 
 /// Lays out a joint whose parts are named where they meet: contact, wood passed and found, which way

@@ -94,6 +94,11 @@ void placeFasteners(Joint& j, const Assembly& a, double screwDiameter) {
     }
 }
 
+void placeFasteners(Joint& j, const Assembly& a, const Catalog& catalog) {
+    const Screw* s = catalog.findScrew(j.screwId);
+    placeFasteners(j, a, s ? s->d : 0);
+}
+
 void placeClear(Joint& j, const Assembly& a, const Catalog& catalog, Length end) {
     const Screw* s = catalog.findScrew(j.screwId);
     const double diameter = s ? s->d : 0;

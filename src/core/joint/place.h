@@ -13,6 +13,8 @@ Vec3 drivingDirection(const std::string& from, const Vec3& at, const Assembly& a
 bool meetsOthers(const Joint& j, const Assembly& a, double least);
 /// Fills in what the spots of a joint come to: place of the head, direction, length, parts passed.
 void placeFasteners(Joint& j, const Assembly& a, double screwDiameter);
+/// The same with its own screw.
+void placeFasteners(Joint& j, const Assembly& a, const Catalog& catalog);
 /// The fasteners of a joint with its screw, placed; one that would meet a fastener that is there already
 /// moves along where its parts meet, as little as will do, `end` from where that ends.
 void placeClear(Joint& j, const Assembly& a, const Catalog& catalog, Length end);

@@ -85,7 +85,7 @@ class ScrewsStep : public JointStep {
 };
 
 std::unique_ptr<JointStep> screwsStep(const BuildInput& in, const Joint& j, const Catalog& c) {
-    if (!c.findScrew(j.screwId)) // none fits, or one of the catalogue of another program's file
+    if (!c.findScrew(j.screwId)) // none fits: it is glued
         return gluedWay.step(in, j, c);
     return std::make_unique<ScrewsStep>(in, j, c);
 }

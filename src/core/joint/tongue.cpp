@@ -35,11 +35,6 @@ std::unique_ptr<JointStep> tongueStep(const BuildInput& in, const Joint& j, cons
 /// How far a groove is deeper than its tongue is long: glue and dust need somewhere to go.
 const Length below = 1_mm;
 
-Part* partOf(Assembly& a, const std::string& id) {
-    const auto it = std::find_if(a.parts.begin(), a.parts.end(), [&](const Part& p) { return p.id == id; });
-    return it == a.parts.end() ? nullptr : &*it;
-}
-
 int nextOrigin(const Part& p) {
     return FaceOrigin::throughHigh + 1 + static_cast<int>(p.features.size());
 }
@@ -66,8 +61,8 @@ std::string fitTongue(Joint& j, Length grooved, Length edge, const Measures& sol
 }
 
 void cutTongue(Assembly& a, const Joint& j, const Measures& sold) {
-    Part* grooved = partOf(a, j.first);
-    Part* tongued = partOf(a, j.second);
+    Part* grooved = a.find(j.first);
+    Part* tongued = a.find(j.second);
     if (!grooved || !tongued || !j.contact)
         return;
     const auto say = [&](Length l) { return exactLength(l, sold); };

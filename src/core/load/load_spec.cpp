@@ -11,6 +11,14 @@ double defaultHandLoad(Length top, Length depth) {
     return usualHand + (strongHand - usualHand) * std::max(low, deep);
 }
 
+std::array<Length, 2> evenOver(const Assembly& a) {
+    std::array<Length, 2> out{a.length, Length()};
+    for (const auto& s : surfacesOf(a))
+        if (s.even)
+            out = {std::min(out[0], s.x0), std::max(out[1], s.x1)};
+    return out;
+}
+
 double evenMass(const LoadSpec& load, const Assembly& a) {
     double kg = 0;
     for (const auto& s : surfacesOf(a))

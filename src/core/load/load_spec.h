@@ -5,6 +5,7 @@
 #include "measure/length.h"
 #include "strength/beam.h"
 
+#include <array>
 #include <optional>
 #include <string>
 #include <vector>
@@ -37,6 +38,8 @@ inline constexpr double usualHand = 220, strongHand = 445;
 /// N at the front edge (S1.3): rises without a step from 220 to 445 as the top goes down from 1.2 to 1.0 m,
 /// or the piece grows from 300 to 400 mm deep.
 double defaultHandLoad(Length top, Length depth);
+/// From where to where along the piece the even load lies, all its surfaces taken together.
+std::array<Length, 2> evenOver(const Assembly& a);
 /// kg of the even load, on every surface that takes it.
 double evenMass(const LoadSpec& load, const Assembly& a);
 /// All contents in kg.

@@ -1,5 +1,7 @@
 #include "piece/case_builder.h"
 
+#include "joint/tongue.h"
+
 #include "joint/let_in.h"
 #include "joint/place.h"
 #include "measure/words.h"
@@ -116,6 +118,8 @@ std::vector<Vec3> CaseBuilder::wallScrews() const {
 }
 
 void CaseBuilder::keep(Joint j) {
+    if (j.how == Joinery::tongueGroove)
+        cutTongue(d_.assembly, j, ctx_);
     placeClear(j, d_.assembly, catalog_, 15_mm);
     d_.assembly.joints.push_back(std::move(j));
 }

@@ -43,7 +43,7 @@ class CaseBuilder : protected KindBuilder {
     bool firstTold();
     /// Where fixings go through a rail, for what must keep off them along the piece.
     [[nodiscard]] std::vector<Vec3> wallScrews() const;
-    /// Fasteners placed, the joint added.
+    /// Its tongue cut where it has one, fasteners placed, the joint added.
     void keep(Joint j);
     /// The same, with plugs of `wood` over screws that show where they were asked for.
     void keepPlugged(Joint j, PlugWay plugs, const std::string& wood);

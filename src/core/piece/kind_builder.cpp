@@ -14,8 +14,11 @@ Problem& KindBuilder::problem(std::string id, const char* field, std::string tex
 }
 
 Length KindBuilder::atMark(Length l) const {
-    const std::int64_t step = ctx_.units == "in" ? 1'587'500 : 1'000'000; // 1/16 in, 1 mm
-    return Length::nm(l.nm() / step * step);
+    return Length::nm(l.nm() / mark().nm() * mark().nm());
+}
+
+Length KindBuilder::mark() const {
+    return ctx_.units == "in" ? Length::inches(1, 16) : 1_mm;
 }
 
 Cure KindBuilder::to(const std::string& name, const char* key, Length value) const {
@@ -30,9 +33,7 @@ Part& KindBuilder::add(Part p, std::vector<std::string> why, const Vec3& apart) 
 }
 
 Part* KindBuilder::part(const std::string& id) {
-    auto& all = d_.assembly.parts;
-    const auto it = std::find_if(all.begin(), all.end(), [&](const Part& p) { return p.id == id; });
-    return it == all.end() ? nullptr : &*it;
+    return d_.assembly.find(id);
 }
 
 Feature& KindBuilder::feature(Part& p, const std::string& what, const char* kind, std::string text) {

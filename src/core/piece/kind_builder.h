@@ -14,6 +14,10 @@ class KindBuilder {
     [[nodiscard]] std::string say(Length l) const { return exactLength(l, ctx_); }
     /// The mark of the tape at or below a length: what is divided evenly ends on one.
     [[nodiscard]] Length atMark(Length l) const;
+    /// The mark nearest to it.
+    [[nodiscard]] Length nearestMark(Length l) const { return atMark(l + mark() / 2); }
+    /// From mark to mark: 1/16 in, 1 mm.
+    [[nodiscard]] Length mark() const;
     /// What is wrong, to which cures are then added. `field`: the parameter to change.
     Problem& problem(std::string id, const char* field, std::string text, bool blocks = true);
     /// 'Depth 120 mm': one parameter with the value that works.

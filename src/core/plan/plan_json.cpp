@@ -226,6 +226,53 @@ json placeJson(const Project& project, const PiecePlan& pp) {
                                   {"source", h.source}});
     return out;
 }
+json verdictJson(const PiecePlan& pp) {
+    const SupportVerdict* hold = pp.hold();
+    const bool held = hold && hold->feasible;
+    json out =
+        held ? json{{"status", statusName(hold->verdict.status)},
+                    {"utilisation", num(hold->verdict.utilisation)},
+                    {"governs", hold->verdict.governs},
+                    {"grade", gradeName(hold->verdict.grade)},
+                    {"standing", marginJson(hold->verdict.standing)},
+                    {"leaning", hold->verdict.leaning ? marginJson(*hold->verdict.leaning) : json(nullptr)},
+                    {"leaning_counts", hold->verdict.leaningCounts},
+                    {"not_for_leaning", hold->verdict.notForLeaning},
+                    {"hand_N", num(pp.hand.newton)},
+                    {"may_carry_with_hand_kg", num(hold->carryLeaningKg)},
+                    {"may_carry_capped", hold->carryCapped},
+                    {"may_carry_kg", num(hold->carryKg)},
+                    {"may_carry_governs", hold->carryGoverns}}
+             : json{{"status", "fails"}, {"reason", hold ? hold->refusal : "no support"}};
+    if (const std::string why = pp.unmakeable(); held && !why.empty()) {
+        out["status"] = statusName(Status::fails);
+        out["reason"] = "it cannot be made as planned: " + why;
+    }
+    return out;
+}
+
+json marksJson(const PiecePlan& pp) {
+    json marks = json::array();
+    for (const auto& m : pp.marks) {
+        marks.push_back({{"what", m.what},
+                         {"from_wall_left_mm", mm(m.fromWallLeft)},
+                         {"from_floor_mm", mm(m.fromFloor)},
+                         {"from_piece_left_mm", mm(m.fromPieceLeft)},
+                         {"from_piece_top_mm", mm(m.fromPieceTop)},
+                         {"drill_mm", num(m.drill)},
+                         {"depth_mm", num(m.depth)},
+                         {"into", m.into},
+                         {"bit", m.bit},
+                         {"caution", m.caution}});
+        if (m.to == "wall")
+            continue;
+        marks.back()["wall"] = m.to;
+        marks.back()["wall_id"] = m.wall;
+        marks.back()["from_corner_mm"] = mm(m.fromCorner);
+    }
+    return marks;
+}
+
 json pieceJson(const Project& project, const PiecePlan& pp) {
     const Piece* piece = project.findPiece(pp.id);
     json out{{"id", pp.id}, {"name", piece ? piece->name : pp.id}, {"kind", piece ? kindOf(*piece) : ""}};
@@ -271,25 +318,7 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
                              {"long_term_mm", nullptr},
                              {"limit_mm", nullptr},
                              {"at_mm", nullptr}};
-    out["verdict"] =
-        held ? json{{"status", statusName(hold->verdict.status)},
-                    {"utilisation", num(hold->verdict.utilisation)},
-                    {"governs", hold->verdict.governs},
-                    {"grade", gradeName(hold->verdict.grade)},
-                    {"standing", marginJson(hold->verdict.standing)},
-                    {"leaning", hold->verdict.leaning ? marginJson(*hold->verdict.leaning) : json(nullptr)},
-                    {"leaning_counts", hold->verdict.leaningCounts},
-                    {"not_for_leaning", hold->verdict.notForLeaning},
-                    {"hand_N", num(pp.hand.newton)},
-                    {"may_carry_with_hand_kg", num(hold->carryLeaningKg)},
-                    {"may_carry_capped", hold->carryCapped},
-                    {"may_carry_kg", num(hold->carryKg)},
-                    {"may_carry_governs", hold->carryGoverns}}
-             : json{{"status", "fails"}, {"reason", hold ? hold->refusal : "no support"}};
-    if (const std::string why = pp.unmakeable(); held && !why.empty()) {
-        out["verdict"]["status"] = statusName(Status::fails);
-        out["verdict"]["reason"] = "it cannot be made as planned: " + why;
-    }
+    out["verdict"] = verdictJson(pp);
     for (const auto& s : pp.steps)
         out["steps"].push_back({{"id", s.id},
                                 {"hangs", s.hangs},
@@ -304,25 +333,7 @@ json pieceJson(const Project& project, const PiecePlan& pp) {
                                 {"minutes", num(s.minutes)},
                                 {"wait_minutes", num(s.waitMinutes)},
                                 {"cautions", s.cautions}});
-    json marks = json::array();
-    for (const auto& m : pp.marks) {
-        marks.push_back({{"what", m.what},
-                         {"from_wall_left_mm", mm(m.fromWallLeft)},
-                         {"from_floor_mm", mm(m.fromFloor)},
-                         {"from_piece_left_mm", mm(m.fromPieceLeft)},
-                         {"from_piece_top_mm", mm(m.fromPieceTop)},
-                         {"drill_mm", num(m.drill)},
-                         {"depth_mm", num(m.depth)},
-                         {"into", m.into},
-                         {"bit", m.bit},
-                         {"caution", m.caution}});
-        if (m.to == "wall")
-            continue;
-        marks.back()["wall"] = m.to;
-        marks.back()["wall_id"] = m.wall;
-        marks.back()["from_corner_mm"] = mm(m.fromCorner);
-    }
-    out["hang"] = {{"marks", marks}, {"label", pp.label}};
+    out["hang"] = {{"marks", marksJson(pp)}, {"label", pp.label}};
     return out;
 }
 

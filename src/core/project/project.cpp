@@ -2,6 +2,7 @@
 
 #include "assembly/reach.h"
 #include "project/placing.h"
+#include "support/support.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -67,7 +68,8 @@ Wall defaultWall(Units units) {
 }
 
 /// In the middle of the wall, or the least step beside it where two studs lie behind what takes its screws.
-void stepToStuds(const Wall& wall, Piece& p) {
+/// What is shorter than from stud to stud begins with the anchors that are tried first.
+void stepToStuds(const Wall& wall, Piece& p, bool metric) {
     constexpr int reach = 400; // mm
     const Assembly a = makePiece(p.params, {}, catalog()).assembly;
     const WallReach band = wallReach(a);
@@ -84,9 +86,13 @@ void stepToStuds(const Wall& wall, Piece& p) {
                 p.place.x = left;
                 return;
             }
-    // Shorter than from stud to stud: a light thing that goes on anchors in the cover.
-    if (band.right - band.left < wall.spacing && a.seat<RailSeat>())
-        p.hold.support = "anchors";
+    if (band.right - band.left >= wall.spacing || !a.seat<RailSeat>())
+        return;
+    for (const auto& o : supportOptions(a, catalog(), metric, catalog().findWall(wall.construction)))
+        if (o.ground == Ground::cover && !o.hanger) {
+            p.hold.support = o.id;
+            return;
+        }
 }
 
 } // namespace
@@ -132,7 +138,7 @@ std::string addPiece(Project& project, const std::string& kind, const std::strin
     p.load.kgPerM = kindInfo(p.params).load;
     p.place.z = metric ? 1200_mm : Length::inches(48);
     if (const Wall* w = project.findWall(wall); w && !fromCorner(p.params))
-        stepToStuds(*w, p);
+        stepToStuds(*w, p, metric);
     project.pieces.push_back(p);
     return p.id;
 }

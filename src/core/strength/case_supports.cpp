@@ -24,6 +24,23 @@ std::vector<double> rowsOf(const json& in) {
     return z;
 }
 
+RodLoad rodLoad(const json& in) {
+    RodLoad load;
+    for (const auto& l : list(in, "loads")) {
+        const double P = num(l, "P_N");
+        const double y = num(l, "y_mm");
+        load.R += P;
+        load.M += P * y;
+        if (!l.contains("sustained") || flag(l, "sustained")) {
+            load.Rsustained += P;
+            load.Msustained += P * y;
+        }
+    }
+    if (load.R <= 0)
+        throw CaseFault("the loads must add up to a force down");
+    return load;
+}
+
 json rodCase(const json& in) {
     RodInput r;
     r.d = positive(in, "d_mm");
@@ -60,19 +77,7 @@ json rodCase(const json& in) {
     } else {
         r.embedWall = positive(in, "embed_stud_mm");
     }
-    RodLoad load;
-    for (const auto& l : list(in, "loads")) {
-        const double P = num(l, "P_N");
-        const double y = num(l, "y_mm");
-        load.R += P;
-        load.M += P * y;
-        if (!l.contains("sustained") || flag(l, "sustained")) {
-            load.Rsustained += P;
-            load.Msustained += P * y;
-        }
-    }
-    if (load.R <= 0)
-        throw CaseFault("the loads must add up to a force down");
+    const RodLoad load = rodLoad(in);
     const RodResult v = rodOf(r, load);
     json out{{"R_N", load.R},
              {"y_c_mm", load.M / load.R},

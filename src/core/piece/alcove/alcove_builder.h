@@ -55,6 +55,8 @@ class AlcoveBuilder : CaseBuilder {
     void boardHolds();
     // alcove_seat.cpp: what the house is told
     void describeRest();
+    void ledgersOf(LedgersSeat& seat);
+    void dimensions();
     void frontOf(LedgersSeat& seat) const;
     [[nodiscard]] std::vector<WallStage> stages() const;
     [[nodiscard]] std::vector<WallStage> boardStages() const;

@@ -22,6 +22,19 @@ void AlcoveBuilder::describeRest() {
     s.z = a.surfaceZ;
     a.surfaces = {s};
     LedgersSeat seat;
+    ledgersOf(seat);
+    for (const double x : {0.15, 0.5, 0.85})
+        seat.hands.push_back({room_.leftAt(D_) + room_.widthAt(D_) * x, D_, top});
+    seat.alcove = framed() && p_.sides == AlcoveSides::both;
+    seat.word = "ledger";
+    frontOf(seat);
+    seat.stages = framed() ? stages() : boardStages();
+    a.seats.emplace_back(std::move(seat));
+    dimensions();
+}
+
+/// The strips on the walls, with what is in the way of their screws.
+void AlcoveBuilder::ledgersOf(LedgersSeat& seat) {
     // Two screws in every stud where the strip is high enough to keep them apart.
     const std::vector<Length> rows =
         fh_ >= 55 ? std::vector{Length::mm(z0_ + fh_ * 0.28), Length::mm(z0_ + fh_ * 0.72)}
@@ -65,20 +78,18 @@ void AlcoveBuilder::describeRest() {
         }
     }
     // What skins and holds are screwed with runs upright through the ledgers.
-    for (const auto& j : a.joints)
+    for (const auto& j : d_.assembly.joints)
         for (const auto& f : j.fasteners)
             for (auto& on : seat.on)
                 if ((j.first == on.part || j.second == on.part) && std::abs(f.direction.z) > 0.9) {
                     const double at = dot(f.from - on.origin, on.along);
                     on.hidden.emplace_back(Length::mm(at - 14), Length::mm(at + 14));
                 }
-    for (const double x : {0.15, 0.5, 0.85})
-        seat.hands.push_back({room_.leftAt(D_) + room_.widthAt(D_) * x, D_, top});
-    seat.alcove = framed() && p_.sides == AlcoveSides::both;
-    seat.word = "ledger";
-    frontOf(seat);
-    seat.stages = framed() ? stages() : boardStages();
-    a.seats.emplace_back(std::move(seat));
+}
+
+void AlcoveBuilder::dimensions() {
+    Assembly& a = d_.assembly;
+    const double top = a.top.mm();
     a.dimensions = {{{0, 0, 0}, {W_, 0, 0}, Dimension::In::front, "length", 1},
                     {{0, 0, top}, {0, D_, top}, Dimension::In::section, "depth", -1}};
     a.dimensions.push_back({{0, 0, top}, {W_, 0, top}, Dimension::In::top, "length", 1});

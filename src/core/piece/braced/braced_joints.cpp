@@ -48,18 +48,17 @@ class BraceJoiner : KindBuilder {
     }
 
     /// True where it is screwed and carries. Why it is not is told of the first brace: all are alike.
-    bool joined(std::string id, const char* first, const std::string& brace, const Joining& way) {
+    bool joined(std::string id, const char* first, const std::string& brace, Joining way) {
         Joint j;
         j.id = std::move(id);
         j.first = first;
         j.second = brace;
+        const bool none = way.how == Joinery::screwsGlue && way.over.empty();
+        if (none) // no place is left for a screw
+            way.how = Joinery::glue;
         std::string why = meet(j, d_.assembly, way, ctx_, w_.catalog);
-        if (why.empty() && way.how == Joinery::screwsGlue && way.over.empty()) {
+        if (none)
             why = "In so small a brace the screws from above would meet those from behind.";
-            j.how = Joinery::glue;
-            j.shows = false;
-            j.spots.clear();
-        }
         const bool behind = j.first == "rail";
         if (!why.empty() && first_)
             problem(behind ? "no_brace_screw_behind" : "no_brace_screw_above", "brace_fix", why, false)
@@ -68,8 +67,7 @@ class BraceJoiner : KindBuilder {
                                  : to("Out", "brace_out", w_.p.braceOut + 40_mm)};
         if (!j.carries)
             j.note = "Glued it is ornament: nothing is counted on it.";
-        const Screw* s = w_.catalog.findScrew(j.screwId);
-        placeFasteners(j, d_.assembly, s ? s->d : 0);
+        placeFasteners(j, d_.assembly, w_.catalog);
         const bool good = j.how == Joinery::screwsGlue;
         d_.assembly.joints.push_back(std::move(j));
         return good;
@@ -114,12 +112,11 @@ class BraceJoiner : KindBuilder {
         way.over = {place(farthest)};
         const bool fits =
             meet(one, d_.assembly, way, ctx_, w_.catalog).empty(); // else told where it is joined
-        const Screw* s = w_.catalog.findScrew(one.screwId);
         const auto clear = [&](Length y) {
             if (!fits)
                 return true;
             one.spots.front().at.y = w_.p.railThickness + y;
-            placeFasteners(one, d_.assembly, s ? s->d : 0);
+            placeFasteners(one, d_.assembly, w_.catalog);
             return !meetsOthers(one, d_.assembly, 3);
         };
         std::vector<Length> outs;

@@ -191,8 +191,7 @@ void CornerBuilder::strip(const Part& made, int wall, double from, double until,
             j.how = Joinery::glue;
             j.glued = true;
         }
-        const Screw* screw = catalog_.findScrew(j.screwId);
-        placeFasteners(j, d_.assembly, screw ? screw->d : 0);
+        placeFasteners(j, d_.assembly, catalog_);
         d_.assembly.joints.push_back(std::move(j));
         captures_.push_back(d_.assembly.joints.back().id);
     }
@@ -229,8 +228,7 @@ void CornerBuilder::captureScrews() {
         if (!why.empty())
             problem("no_capture_screw", "thickness", why)
                 .cures.push_back(to("Thickness", "thickness", 18_mm));
-        const Screw* screw = catalog_.findScrew(j.screwId);
-        placeFasteners(j, d_.assembly, screw ? screw->d : 0);
+        placeFasteners(j, d_.assembly, catalog_);
         d_.assembly.joints.push_back(std::move(j));
         captures_.push_back(d_.assembly.joints.back().id);
     }

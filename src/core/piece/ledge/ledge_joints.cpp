@@ -2,7 +2,7 @@
 
 #include "joint/meet.h"
 #include "joint/tongue.h"
-#include "piece/kind_builder.h"
+#include "piece/case_builder.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -10,10 +10,10 @@
 namespace owl {
 namespace {
 
-class Joiner : KindBuilder {
+class Joiner : CaseBuilder {
   public:
     Joiner(const LedgeParams& p, const MakeContext& ctx, const Catalog& c, const LedgeShape& shape, Draft& r)
-        : KindBuilder(ctx, r), p_(p), catalog_(c), shape_(shape) {}
+        : CaseBuilder(ctx, r, c), p_(p), shape_(shape) {}
 
     void run() {
         backJoint();
@@ -43,11 +43,8 @@ class Joiner : KindBuilder {
         w.end = 40_mm;
         w.atMost = true;
         // Screws keep clear of the wall screws sideways, so their tips may pass between them.
-        for (const auto* all : {&ctx_.wallScrewsX, &ctx_.anchorsX})
-            for (Length x : *all)
-                w.clear.push_back({x.mm(), 0, 0});
+        w.clear = wallScrews();
         w.clearBy = 12_mm;
-        w.shyOfEnds = true;
         return w;
     }
 
@@ -93,25 +90,9 @@ class Joiner : KindBuilder {
         return {{"base_thickness", t.mm()}, {"back_thickness", t.mm()}, {"lip_thickness", t.mm()}};
     }
 
-    /// The part that is grooved, or that fasteners pass, is the first.
-    [[nodiscard]] static Joint between(const char* id, const char* first, const char* second) {
-        Joint j;
-        j.id = id;
-        j.first = first;
-        j.second = second;
-        return j;
-    }
-
-    void keep(Joint j) {
-        if (j.how == Joinery::tongueGroove)
-            cutTongue(d_.assembly, j, ctx_);
-        placeClear(j, d_.assembly, catalog_, 20_mm);
-        d_.assembly.joints.push_back(std::move(j));
-    }
-
     void backJoint() {
         const bool on = p_.back == BackPlace::onBase;
-        Joint j = between("base-back", on ? "base" : "back", on ? "back" : "base");
+        Joint j = named("base-back", on ? "base" : "back", on ? "back" : "base", "butt");
         lay(j, way(p_.backJoint, 200_mm),
             {"backJoint",
              "back_joint",
@@ -132,7 +113,7 @@ class Joiner : KindBuilder {
 
     void lipJoint() {
         const bool top = p_.lip == LipPlace::onTop;
-        Joint j = between("base-lip", top ? "base" : "lip", top ? "lip" : "base");
+        Joint j = named("base-lip", top ? "base" : "lip", top ? "lip" : "base", "butt");
         Joining w = way(p_.lipJoint, p_.lipJoint == Joinery::nailsGlue ? 150_mm : 250_mm);
         w.carries = false;
         w.shows = !top;
@@ -161,9 +142,8 @@ class Joiner : KindBuilder {
     void capJoints(const std::string& cap) {
         const Joinery how = p_.capJoint == Joinery::screwsGlue ? p_.capJoint : Joinery::nailsGlue;
         for (const char* into : {"base", "back"}) {
-            Joint j = between(cap.c_str(), cap.c_str(), into);
-            if (j.second == "back")
-                j.id += "-back";
+            const bool low = std::string(into) == "base";
+            Joint j = named(low ? cap : cap + "-back", cap, into, "butt");
             const auto c = contactOf(*part(cap), *part(into));
             if (!c) // a low cap ends below the rail
                 continue;
@@ -173,7 +153,7 @@ class Joiner : KindBuilder {
             w.clear.clear();
             w.receiving = shape_.inner / 2;
             // In the middle of the base; low in the rail, inside a low cap too.
-            w.at = {j.second == "base" ? c->length / 2 : std::min(shape_.backStrip.mm() / 3, c->length - 10)};
+            w.at = {low ? c->length / 2 : std::min(shape_.backStrip.mm() / 3, c->length - 10)};
             if (w.at.front() < 8)
                 continue;
             lay(j, w,
@@ -206,7 +186,6 @@ class Joiner : KindBuilder {
     }
 
     const LedgeParams& p_;
-    const Catalog& catalog_;
     const LedgeShape& shape_;
 };
 

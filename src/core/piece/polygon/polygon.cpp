@@ -48,8 +48,7 @@ class PolygonBuilder : CaseBuilder {
         const double least = std::max(10.0, r_.t);
         if (r_.s < least) {
             // A side grows as the size does, the loss at its ends stays.
-            const double more =
-                std::max(1.0, r_.S) > 0 ? (r_.S - r_.s + least + 20) / std::max(1.0, r_.S) : 2;
+            const double more = (r_.S - r_.s + least + 20) / std::max(1.0, r_.S);
             problem("does_not_close", "size",
                     fmt::format("Boards {} thick leave {} of a side of {}: the ring closes on itself.",
                                 say(p_.thickness), r_.s > 0 ? say(Length::mm(r_.s)) : "nothing",
@@ -104,16 +103,12 @@ class PolygonBuilder : CaseBuilder {
                               r_.half, 90 - r_.half);
         return fmt::format(
             "both ends {}, opposite ways, the long side outwards: {} outside, {} inside; all {} on "
-            "one stop. Turn the board over after each cut and one cut ends two staves. A saw that "
-            "is off by 0.25° opens the last joint by {}",
+            "one stop. A saw that is off by 0.25° opens the last joint by {}",
             saw, about(r_.S), about(r_.s), r_.n, gapWords());
     }
 
     /// To the nearest mark of the tape: what is only looked at.
-    [[nodiscard]] std::string about(double mm) const {
-        const Length step = ctx_.units == "in" ? Length::inches(1, 16) : Length::mm(0.5);
-        return say(Length::nm((Length::mm(mm).nm() + step.nm() / 2) / step.nm() * step.nm()));
-    }
+    [[nodiscard]] std::string about(double mm) const { return say(nearestMark(Length::mm(mm))); }
     [[nodiscard]] std::string gapWords() const {
         const double gap = lastGap(r_, 0.25);
         return ctx_.units == "in" ? fmt::format("about {:.0f} hundredths of an inch", gap / 25.4 * 100)

@@ -95,10 +95,8 @@ class GlassRails : BoxWork {
             x += wide + gap;
         }
         for (auto& j : d_.assembly.joints)
-            if (j.id.starts_with("glass-rail")) {
-                const Screw* s = catalog_.findScrew(j.screwId);
-                placeFasteners(j, d_.assembly, s ? s->d : 0);
-            }
+            if (j.id.starts_with("glass-rail"))
+                placeFasteners(j, d_.assembly, catalog_);
     }
 
     /// `at`: middle of the web, its front end, its lower face.
